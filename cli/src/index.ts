@@ -1,0 +1,2 @@
+export { run } from './main';
+export { readReadingsList } from './readings-list';

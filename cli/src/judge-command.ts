@@ -1,0 +1,83 @@
+import {
+  DocumentError,
+  FUNCTIONS,
+  judge,
+  MEASUREMENT_FUNCTIONS,
+  parseQuantity,
+  parseReading,
+  readMeter,
+  resolveExpectation,
+  type Dimension,
+  type ExpectationDocument,
+  type MeasurementFunction,
+} from '@juxtameter/core';
+import { expectationContract, meterContract, readDocument } from '@juxtameter/contract';
+import { readFileAs } from './files';
+import { UsageError } from './usage-error';
+
+export interface JudgeOptions {
+  readonly expect?: string;
+  readonly reading?: string;
+  readonly function?: string;
+  readonly meter?: string;
+  readonly json?: boolean;
+}
+
+/** `judge --expect JSON --reading TEXT`: compares one reading with one expectation. */
+export function judgeCommand(options: JudgeOptions, print: (line: string) => void): number {
+  const { expect, reading: text } = options;
+  if (expect === undefined || text === undefined) {
+    throw new UsageError(`judge needs --expect and --reading: judge --expect '{"kind":"nominal","value":"24 V"}' --reading 27.1`);
+  }
+  const expectation = readExpectation(expect);
+  const measured = functionFor(options.function, expectation);
+  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
+  const parsed = parseReading(text, { function: measured });
+  // Nobody is there to be asked: on the command line a question is an error.
+  if (parsed.outcome === 'ask') throw new UsageError(`"${text}": ${parsed.question} Write the unit out.`);
+  if (parsed.outcome === 'error') throw new UsageError(`"${text}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
+  const resolved = resolvedFor(expectation, measured);
+  const { verdict, sentence, interval, probability } = judge({ reading: parsed.reading, function: measured, expectation: resolved, meter });
+  if (options.json) {
+    print(JSON.stringify({ verdict, text: sentence, interval: interval && [interval.low ?? null, interval.high ?? null], probability: probability ?? null }));
+  } else {
+    print(sentence);
+  }
+  return 0;
+}
+
+function readExpectation(source: string): ExpectationDocument {
+  const read = readDocument(source);
+  const checked = read.ok ? expectationContract.validate(read.value) : read;
+  if (checked.ok) return checked.value;
+  throw new UsageError(checked.problems.map((problem) => `--expect: ${problem.path ? `${problem.path}: ` : ''}${problem.message}`).join('\n'));
+}
+
+function resolvedFor(expectation: ExpectationDocument, measured: MeasurementFunction): ReturnType<typeof resolveExpectation> {
+  try {
+    return resolveExpectation(expectation, measured);
+  } catch (error) {
+    if (error instanceof DocumentError) throw new UsageError(`--expect: ${error.message}`);
+    throw error;
+  }
+}
+
+/** Without --function: the first function that reads the dimension of the expectation. */
+function functionFor(name: string | undefined, expectation: ExpectationDocument): MeasurementFunction {
+  const named = MEASUREMENT_FUNCTIONS.find((each) => each === name);
+  if (named) return named;
+  if (name !== undefined) throw new UsageError(`--function "${name}" is not known; accepted: ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+  const texts = ['value', 'low', 'high', 'atMost', 'atLeast', 'of'].flatMap((field) => {
+    const value = (expectation as unknown as Record<string, unknown>)[field];
+    return typeof value === 'string' ? [value] : [];
+  });
+  const dimensions: readonly Dimension[] = ['voltage', 'resistance', 'current', 'capacitance', 'frequency', 'temperature', 'pressure', 'time'];
+  const dimension = dimensions.find((each) => texts.length > 0 && texts.every((text) => hasUnitOf(text, each)));
+  const found = MEASUREMENT_FUNCTIONS.find((each) => FUNCTIONS[each].dimension === dimension);
+  if (!found) throw new UsageError(`The expectation does not tell what is measured; add --function, one of ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+  return found;
+}
+
+function hasUnitOf(text: string, dimension: Dimension): boolean {
+  return parseQuantity(text, dimension).outcome === 'quantity';
+}

@@ -1,0 +1,119 @@
+import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import * as yup from 'yup';
+import { uuid7 } from './event-schema';
+import { closedObject, id, listOf, name, text } from './schema-parts';
+import { contract, type FieldProblem } from './validate';
+
+export interface Site {
+  readonly id: string;
+  readonly name: string;
+  readonly address?: string;
+}
+
+/** One machine at a site. */
+export interface Unit {
+  readonly id: string;
+  readonly site: string;
+  readonly name: string;
+  readonly unitModel: string;
+  readonly location?: string;
+  readonly serial?: string;
+}
+
+/** What the list of visits shows without opening one. */
+export interface VisitSummary {
+  readonly id: string;
+  readonly unit: string;
+  readonly unitName: string;
+  readonly siteName: string;
+  readonly complaint: string;
+  readonly openedAt: string;
+  readonly lastAt: string;
+  readonly closed: boolean;
+  readonly findings: readonly string[];
+  readonly openBypasses: number;
+  /** What the visit waits for, in words: the step it stands at. */
+  readonly waitsFor: string;
+  readonly events: number;
+}
+
+/** The documents a visit was started with, in full: later versions never change a record. */
+export interface PinnedDocuments {
+  readonly unit: Unit;
+  readonly site: Site;
+  readonly unitModel: UnitModelDocument;
+  readonly procedures: readonly ProcedureDocument[];
+  readonly meters: readonly MeterDocument[];
+}
+
+/** A visit as the server holds it and as it is exported. */
+export interface VisitDocument {
+  readonly format: 'juxtameter/visit';
+  readonly version: 1;
+  readonly id: string;
+  readonly pinned: PinnedDocuments;
+  readonly events: readonly VisitEvent[];
+}
+
+/** Everything needed to start a visit, in one answer. */
+export interface Library {
+  readonly sites: readonly Site[];
+  readonly units: readonly Unit[];
+  readonly unitModels: readonly { readonly id: string; readonly name: string; readonly hash: string }[];
+  readonly procedures: readonly LibraryProcedure[];
+  readonly meters: readonly { readonly id: string; readonly name: string; readonly category: string }[];
+}
+
+export interface LibraryProcedure {
+  readonly id: string;
+  readonly title: string;
+  readonly unitModel: string;
+  readonly complaints: readonly string[];
+  readonly hash: string;
+}
+
+export interface StartVisit {
+  readonly id: string;
+  readonly unit: string;
+}
+
+/** Answer to a batch of events: the order the server gave them. */
+export interface Acknowledged {
+  readonly events: readonly { readonly id: string; readonly seq: number }[];
+}
+
+/** RFC 9457 problem document. */
+export interface ProblemDocument {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly errors?: readonly FieldProblem[];
+}
+
+export const siteContract = contract<Site>(closedObject({ id: id().required(), name: name().required(), address: text(400) }));
+
+export const unitContract = contract<Unit>(
+  closedObject({ id: id().required(), site: id().required(), name: name().required(), unitModel: id().required(), location: name(), serial: name() }),
+);
+
+export const startVisitContract = contract<StartVisit>(closedObject({ id: uuid7().required(), unit: id().required() }));
+
+/** The demo data of a site in one file: sites and units. */
+export interface SiteFile {
+  readonly format: 'juxtameter/sites';
+  readonly version: 1;
+  readonly sites: readonly Site[];
+  readonly units: readonly Unit[];
+}
+
+export const siteFileContract = contract<SiteFile>(
+  closedObject({
+    format: yup.string().oneOf(['juxtameter/sites']).required(),
+    version: yup.number().oneOf([1]).required(),
+    sites: listOf(closedObject({ id: id().required(), name: name().required(), address: text(400) })).required(),
+    units: listOf(
+      closedObject({ id: id().required(), site: id().required(), name: name().required(), unitModel: id().required(), location: name(), serial: name() }),
+    ).required(),
+  }),
+);

@@ -1,0 +1,147 @@
+import {
+  FINDING_GRADES,
+  GRADES,
+  MEASUREMENT_FUNCTIONS,
+  SUPPLY_STATES,
+  SUSPECT_CLASSES,
+  UNITS,
+  VERDICTS,
+  type EventType,
+  type VisitEvent,
+} from '@juxtameter/core';
+import * as yup from 'yup';
+import { address, closedObject, id, listOf, name, oneOf, optionalObject, taggedUnion, text } from './schema-parts';
+import { contract } from './validate';
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+
+/** A version 7 UUID: its time part keeps ids sortable. */
+export const uuid7 = () => yup.string().matches(UUID, 'is not a version 7 UUID in lower case');
+
+const stepTarget = () => yup.string().matches(/^(@end|[A-Za-z0-9][\w.:@+-]{0,119})$/, 'is no step');
+const finite = () => yup.number().test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value));
+const unit = () => oneOf(UNITS.map((each) => each.symbol)).required();
+const point = () => text(120);
+
+const envelope = {
+  id: uuid7().required(),
+  visit: uuid7().required(),
+  device: uuid7().required(),
+  deviceSeq: yup.number().integer().min(1).required(),
+  seenSeq: yup.number().integer().min(0).required(),
+  at: yup
+    .string()
+    .required()
+    .test('time', 'is not a time; accepted: 2026-11-25T09:07:00.000Z', (value) => /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/.test(value) && !Number.isNaN(Date.parse(value))),
+  monotonic: finite().min(0).required(),
+  by: yup.string().max(200).defined(),
+  seq: yup.number().integer().min(1),
+};
+
+const quantity = closedObject({ value: finite().required(), unit: unit(), exponent: yup.number().integer().min(-30).max(30).required() });
+
+const singleReadings = {
+  value: closedObject({ kind: oneOf(['value']).required(), quantity: quantity.required() }),
+  'over-range': closedObject({ kind: oneOf(['over-range']).required() }),
+  above: closedObject({ kind: oneOf(['above']).required(), quantity: quantity.required() }),
+  below: closedObject({ kind: oneOf(['below']).required(), quantity: quantity.required() }),
+  swing: closedObject({ kind: oneOf(['swing']).required(), low: quantity.required(), high: quantity.required() }),
+  unsteady: closedObject({ kind: oneOf(['unsteady']).required(), quantity: quantity.required() }),
+};
+const list = closedObject({ kind: oneOf(['list']).required(), members: listOf(taggedUnion('kind', singleReadings, 'reading')).required() });
+const reading = taggedUnion('kind', { ...singleReadings, list }, 'reading');
+const optionalReading = yup.lazy((value: unknown) => (value === undefined ? yup.mixed().optional() : reading.resolve({ value })));
+
+const judgement = closedObject({
+  verdict: oneOf(VERDICTS).required(),
+  sentence: text(2000).required(),
+  value: finite(),
+  interval: optionalObject({ low: finite(), high: finite() }),
+  probability: finite().min(0).max(1),
+  waysToDecide: listOf(text(600).required()),
+  rulesVersion: yup.number().integer().min(1).required(),
+});
+
+const expectation = optionalObject({
+  low: finite(),
+  high: finite(),
+  unit: unit(),
+  of: finite(),
+  words: text(600).required(),
+  rule: text(600).required(),
+  source: name(),
+});
+
+const bodies: Record<EventType, yup.ObjectShape> = {
+  'visit-opened': { unit: id().required(), complaint: text().required(), meter: id() },
+  'procedure-started': { procedure: id().required(), start: id().required() },
+  'action-done': { step: id().required(), next: stepTarget().required() },
+  'observation-made': { step: id().required(), answer: id().required(), next: stepTarget().required(), grade: oneOf(GRADES) },
+  'reading-taken': {
+    step: id(),
+    method: id(),
+    function: oneOf(MEASUREMENT_FUNCTIONS).required(),
+    from: point().required(),
+    to: point().required(),
+    text: text(200).required(),
+    reading: optionalReading,
+    judgement: judgement.required(),
+    expectation,
+    next: stepTarget(),
+    grade: oneOf(GRADES).required(),
+    meter: id(),
+    proof: optionalObject({ supply: id().required(), name: name().required(), current: oneOf(['ac', 'dc']).required() }),
+  },
+  'meter-proven': {
+    step: id(),
+    when: oneOf(['before', 'after']).required(),
+    text: text(200).required(),
+    reading: optionalReading,
+    shows: oneOf(['live', 'nothing']).required(),
+    next: stepTarget(),
+  },
+  'undecided-accepted': { step: id().required(), reading: uuid7().required(), verdict: oneOf(VERDICTS).required(), next: stepTarget().required() },
+  'step-skipped': {
+    step: id().required(),
+    how: oneOf(['skipped', 'not-applicable', 'cannot-do']).required(),
+    reason: yup.string().max(600).defined(),
+    next: stepTarget().required(),
+  },
+  'step-jumped': { to: stepTarget().required(), reason: text(600) },
+  'supply-changed': {
+    supply: id().required(),
+    state: oneOf(SUPPLY_STATES.filter((state) => state !== 'proven-dead')).required(),
+  },
+  'call-changed': { call: id().required(), state: oneOf(['on', 'off']).required() },
+  'connector-changed': { connector: id().required(), state: oneOf(['in', 'out']).required() },
+  'bypass-placed': { bypass: id().required(), from: address().required(), to: address().required(), why: text(600).required(), removes: id(), makes: id() },
+  'bypass-removed': { bypass: id().required() },
+  'leads-zeroed': { text: text(200).required(), ohms: finite().min(0).max(100).required() },
+  'note-added': { text: text().required(), step: id() },
+  retracted: { event: uuid7().required() },
+  'finding-reached': {
+    step: id().required(),
+    class: oneOf(SUSPECT_CLASSES).required(),
+    item: id(),
+    mode: name(),
+    text: text(600).required(),
+    grade: oneOf(FINDING_GRADES).required(),
+    next: stepTarget().required(),
+  },
+  'visit-resumed': { awaySeconds: finite().required() },
+  'handed-over': { to: name().required() },
+  'visit-closed': {},
+};
+
+const shapes = Object.fromEntries(
+  Object.entries(bodies).map(([type, body]) => [type, closedObject({ ...envelope, type: oneOf([type]).required(), ...body })]),
+);
+
+export const eventSchema = taggedUnion('type', shapes, 'visit event');
+
+export const eventContract = contract<VisitEvent>(eventSchema);
+
+/** A batch is stored whole or not at all. */
+export const eventBatchContract = contract<{ readonly events: readonly VisitEvent[] }>(
+  closedObject({ events: listOf(eventSchema).min(1, 'holds no event').max(500, 'holds more than 500 events').required() }),
+);

@@ -1,0 +1,8 @@
+export {
+  EXPECTATION_KINDS,
+  LATER_EXPECTATION_KINDS,
+  type ExpectationDocument,
+  type StateWord,
+} from './expectation-document';
+export { resolveExpectation } from './resolve';
+export { shouldBeZero, type ResolvedExpectation } from './resolved-expectation';

@@ -1,0 +1,30 @@
+import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../quantity';
+import type { LimitDocument } from './expectation-document';
+import type { ResolvedExpectation } from './resolved-expectation';
+import { nominalWords, readFraction } from './tolerance';
+
+/** One-sided: at most or at least. */
+export function resolveLimit(document: LimitDocument, measured: MeasurementFunction): ResolvedExpectation {
+  const { dimension, unit } = FUNCTIONS[measured];
+  if ((document.atMost === undefined) === (document.atLeast === undefined)) {
+    throw new DocumentError('limit', 'A limit has either atMost or atLeast.', ['{"kind":"limit","atMost":"2 Ω"}']);
+  }
+  const isUpper = document.atMost !== undefined;
+  const limit = readQuantity(document.atMost ?? document.atLeast ?? '', isUpper ? 'atMost' : 'atLeast', dimension);
+  const overLeads = document.relativeTo === 'leads' ? ' over the leads' : '';
+  const words = `${isUpper ? 'at most' : 'at least'} ${nominalWords(limit)}${overLeads}`;
+  const ifPresent = isUpper ? undefined : inBase(limit);
+  return {
+    low: isUpper ? (FUNCTIONS[measured].neverNegative ? 0 : -Infinity) : inBase(limit),
+    high: isUpper ? inBase(limit) : Infinity,
+    unit,
+    of: document.of === undefined ? ifPresent : inBase(readQuantity(document.of, 'of', dimension)),
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    words,
+    rule: words,
+    source: document.source,
+    judgeable: !limit.assumed,
+    finite: isUpper,
+  };
+}

@@ -1,0 +1,7 @@
+export * from './quantity';
+export * from './meter';
+export * from './expectation';
+export * from './verdict';
+export * from './unit-model';
+export * from './procedure';
+export * from './visit';

@@ -1,0 +1,12 @@
+export { coverageHalfWidth, probabilityBelow, type MeasuredDistribution } from './measured-distribution';
+export { readMeter, type Meter, type MeterFunction, type MeterRange } from './meter';
+export type { MeterDocument, MeterFunctionDocument, MeterRangeDocument } from './meter-document';
+export { normalDensity, normalProbability } from './normal-distribution';
+export {
+  finerRange,
+  topOfRanges,
+  uncertaintyOf,
+  type LeadState,
+  type Uncertainty,
+  type UncertaintyComponent,
+} from './uncertainty';

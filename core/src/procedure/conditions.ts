@@ -1,0 +1,112 @@
+/** One vocabulary for what a reading requires, what a step sets, and what held when something was read. */
+export interface Conditions {
+  readonly supplies?: Readonly<Record<string, SupplyState>>;
+  readonly calls?: Readonly<Record<string, 'on' | 'off'>>;
+  readonly connectors?: Readonly<Record<string, 'in' | 'out'>>;
+  /** Wire to the terminal it is taken off. */
+  readonly leads?: Readonly<Record<string, string>>;
+  readonly bypasses?: Readonly<Record<string, 'in' | 'out'>>;
+  readonly interlocks?: Readonly<Record<string, 'free' | 'held'>>;
+  readonly covers?: Readonly<Record<string, 'on' | 'off'>>;
+  readonly positions?: Readonly<Record<string, string>>;
+  readonly press?: Readonly<Record<string, 'pressed' | 'flexed' | 'free'>>;
+  readonly facts?: Readonly<Record<string, boolean>>;
+  readonly fitted?: Readonly<Record<string, string>>;
+  readonly repaired?: readonly string[];
+  readonly after?: { readonly event: string; readonly from?: string; readonly to?: string };
+}
+
+/** Locked is not dead, and unknown counts as live. */
+export const SUPPLY_STATES = ['on', 'unknown', 'off', 'locked', 'proven-dead'] as const;
+export type SupplyState = (typeof SUPPLY_STATES)[number];
+
+/** Condition groups that are name-to-state maps. */
+export const CONDITION_GROUPS = [
+  'supplies',
+  'calls',
+  'connectors',
+  'leads',
+  'bypasses',
+  'interlocks',
+  'covers',
+  'positions',
+  'press',
+  'facts',
+  'fitted',
+] as const;
+export type ConditionGroup = (typeof CONDITION_GROUPS)[number];
+
+/** Groups that a procedure has to set up on every way to a reading; the rest the reading itself asks for. */
+export const SET_UP_GROUPS: readonly ConditionGroup[] = ['supplies', 'calls', 'connectors', 'leads', 'bypasses'];
+
+/** One entry of a condition map. */
+export interface ConditionEntry {
+  readonly group: ConditionGroup;
+  readonly id: string;
+  readonly state: string;
+}
+
+/** The entries of a set of conditions, in the order of the groups. */
+export function conditionEntries(conditions: Conditions | undefined): readonly ConditionEntry[] {
+  if (!conditions) return [];
+  return CONDITION_GROUPS.flatMap((group) =>
+    Object.entries(conditions[group] ?? {}).map(([id, state]) => ({ group, id, state: String(state) })),
+  );
+}
+
+/**
+ * What holds when nothing has been said: plugs in, nothing bypassed, nothing lifted; supplies and calls are unknown.
+ */
+export function restingState(group: ConditionGroup): string {
+  switch (group) {
+    case 'connectors':
+      return 'in';
+    case 'bypasses':
+      return 'out';
+    case 'interlocks':
+    case 'press':
+      return 'free';
+    case 'covers':
+      return 'on';
+    default:
+      return 'unknown';
+  }
+}
+
+/** The state of one entry, or the resting state. */
+export function stateOf(conditions: Conditions, group: ConditionGroup, id: string): string {
+  const map: Readonly<Record<string, unknown>> | undefined = conditions[group];
+  const state = map && Object.hasOwn(map, id) ? map[id] : undefined;
+  return state === undefined ? restingState(group) : String(state);
+}
+
+/**
+ * The conditions after a change. Switching any supply on, or losing track of one, revokes every proof that another is
+ * dead: it may be fed from there.
+ */
+export function withConditions(before: Conditions, change: Conditions | undefined): Conditions {
+  if (!change) return before;
+  const after: Record<string, unknown> = { ...before };
+  for (const group of CONDITION_GROUPS) {
+    if (change[group]) after[group] = { ...before[group], ...change[group] };
+  }
+  if (change.repaired) after['repaired'] = [...(before.repaired ?? []), ...change.repaired];
+  const changed = after as Conditions;
+  const livens = Object.values(change.supplies ?? {}).some((state) => state === 'on' || state === 'unknown');
+  return livens ? { ...changed, supplies: withoutProofs(changed.supplies ?? {}, new Set(Object.keys(change.supplies ?? {}))) } : changed;
+}
+
+/** Every proof that a supply is dead is gone; those named in `except` keep what they were just set to. */
+export function withoutProofs(
+  supplies: Readonly<Record<string, SupplyState>>,
+  except: ReadonlySet<string> = new Set(),
+): Readonly<Record<string, SupplyState>> {
+  return Object.fromEntries(
+    Object.entries(supplies).map(([id, state]) => [id, state === 'proven-dead' && !except.has(id) ? 'unknown' : state]),
+  );
+}
+
+/** How cautious a supply state makes one: on and unknown alike demand the most. */
+export function cautionRank(state: SupplyState): number {
+  return { 'proven-dead': 0, locked: 1, off: 2, unknown: 3, on: 3 }[state];
+}

@@ -1,0 +1,6 @@
+export { branchFor, edgesOf, outcomeKey, skipTarget, targetStep, type Edge } from './branching';
+export * from './conditions';
+export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps } from './graph';
+export { lintProcedure } from './lint';
+export { conditionsDuring, isOverZeroBand, methodNames, methodOf, proofWords, requirementsOf } from './measure';
+export * from './procedure-document';

@@ -1,0 +1,129 @@
+import { problemError, type Problem, type UnitModelDocument } from '../../unit-model';
+import { edgesOf, outcomeKey } from '../branching';
+import { conditionEntries, restingState, SET_UP_GROUPS, type ConditionEntry, type ConditionGroup, type Conditions } from '../conditions';
+import { methodNames, methodOf, requirementsOf } from '../measure';
+import { END, isWalkable, type ProcedureDocument, type WalkableStep } from '../procedure-document';
+import type { Verdict } from '../../verdict';
+
+/** For every condition the states it may be in, over all ways that lead here. */
+type PossibleStates = ReadonlyMap<string, ReadonlySet<string>>;
+
+/**
+ * Follows the conditions along every way of the chart (forward data-flow analysis to a fixed point; Kildall, 1973) and
+ * checks that what each measurement requires is set up, and that no bypass outlives its chart.
+ */
+export function lintConditions(procedure: ProcedureDocument, model: UnitModelDocument): Problem[] {
+  const before = statesBefore(procedure);
+  return Object.entries(procedure.steps).flatMap(([id, step]) => {
+    const states = before.get(id);
+    if (!states || !isWalkable(step)) return [];
+    return [...lintRequirements(id, step, states, model), ...lintOpenBypasses(id, step, states)];
+  });
+}
+
+function statesBefore(procedure: ProcedureDocument): ReadonlyMap<string, PossibleStates> {
+  const before = new Map<string, PossibleStates>([[procedure.start, applied(new Map(), procedure.given)]]);
+  const waiting = [procedure.start];
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
+    const states = before.get(id);
+    if (!step || !states || !isWalkable(step)) continue;
+    for (const edge of edgesOf(id, step)) {
+      if (edge.to === END) continue;
+      const merged = union(before.get(edge.to), changesOn(step, edge.outcome).reduce(applied, states));
+      if (merged === before.get(edge.to)) continue;
+      before.set(edge.to, merged);
+      waiting.push(edge.to);
+    }
+  }
+  return before;
+}
+
+/** What leaving a step by this outcome changes, in order. */
+function changesOn(step: WalkableStep, outcome: string): readonly (Conditions | undefined)[] {
+  switch (step.kind) {
+    case 'action': {
+      if (outcome !== 'done') return [];
+      const placed: Conditions | undefined = step.bypass && { bypasses: { [step.bypass.id]: 'in' } };
+      const called: Conditions | undefined = step.bypass?.makes === undefined ? undefined : { calls: { [step.bypass.makes]: 'on' } };
+      return [...(step.recipe ?? []).map((each) => each.sets), step.sets, placed, called];
+    }
+    case 'measurement': {
+      const key = outcomeKey(step.sets ?? {}, outcome as Verdict, false);
+      return [key === undefined ? undefined : step.sets?.[key]];
+    }
+    case 'conclusion':
+      return [step.sets];
+    default:
+      return [];
+  }
+}
+
+function keyOf({ group, id }: Pick<ConditionEntry, 'group' | 'id'>): string {
+  return `${group} ${id}`;
+}
+
+function possible(states: PossibleStates, group: ConditionGroup, id: string): ReadonlySet<string> {
+  return states.get(keyOf({ group, id })) ?? new Set([restingState(group)]);
+}
+
+function applied(states: PossibleStates, change: Conditions | undefined): PossibleStates {
+  const entries = conditionEntries(change);
+  if (entries.length === 0) return states;
+  const after = new Map(states);
+  const livens = entries.some(({ group, state }) => group === 'supplies' && (state === 'on' || state === 'unknown'));
+  if (livens) {
+    for (const [key, set] of after) {
+      if (key.startsWith('supplies ') && set.has('proven-dead')) {
+        after.set(key, new Set([...set].map((state) => (state === 'proven-dead' ? 'unknown' : state))));
+      }
+    }
+  }
+  for (const entry of entries) after.set(keyOf(entry), new Set([entry.state]));
+  return after;
+}
+
+function union(first: PossibleStates | undefined, second: PossibleStates): PossibleStates {
+  if (!first) return second;
+  let grew = false;
+  const merged = new Map(first);
+  for (const key of new Set([...first.keys(), ...second.keys()])) {
+    const [group = '', id = ''] = key.split(' ');
+    const one = possible(first, group as ConditionGroup, id);
+    const other = possible(second, group as ConditionGroup, id);
+    const both = new Set([...one, ...other]);
+    if (both.size > one.size || !first.has(key)) grew = true;
+    merged.set(key, both);
+  }
+  return grew ? merged : first;
+}
+
+function lintRequirements(id: string, step: WalkableStep, states: PossibleStates, model: UnitModelDocument): Problem[] {
+  if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
+  const during = applied(states, step.with);
+  const names = methodNames(step);
+  return (names.length === 0 ? [undefined] : names).flatMap((name) => {
+    const required = conditionEntries(requirementsOf(model, methodOf(step, name))).filter(({ group }) => SET_UP_GROUPS.includes(group));
+    const path = name === undefined ? `steps.${id}.measure` : `steps.${id}.measure.methods.${name}`;
+    return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));
+  });
+}
+
+function lintRequired(entry: ConditionEntry, found: ReadonlySet<string>, path: string): Problem[] {
+  const wanted = `${entry.group} ${entry.id} ${entry.state}`;
+  if (!found.has(entry.state)) {
+    return [problemError(path, `Requires ${wanted}, which no way to it sets up (${[...found].join(' or ')} here).`)];
+  }
+  const others = [...found].filter((state) => state !== entry.state);
+  return others.length === 0 ? [] : [problemError(path, `Requires ${wanted}, but some way here leaves it ${others.join(' or ')}.`)];
+}
+
+/** A bypass that may be in where the chart ends is neither removed nor put back. */
+function lintOpenBypasses(id: string, step: WalkableStep, states: PossibleStates): Problem[] {
+  const isEnd = edgesOf(id, step).some((edge) => edge.to === END) || (step.kind === 'conclusion' && step.next === undefined);
+  if (!isEnd) return [];
+  const after = changesOn(step, step.kind === 'action' ? 'done' : 'then').reduce(applied, states);
+  return [...after]
+    .filter(([key, set]) => key.startsWith('bypasses ') && set.has('in'))
+    .map(([key]) => problemError(`steps.${id}`, `The chart may end here with bypass "${key.slice('bypasses '.length)}" still in.`));
+}

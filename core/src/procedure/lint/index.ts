@@ -1,0 +1,1 @@
+export { lintProcedure } from './lint-procedure';

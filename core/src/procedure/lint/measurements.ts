@@ -1,0 +1,78 @@
+import { resolveExpectation, type ExpectationDocument } from '../../expectation';
+import { DocumentError, type MeasurementFunction } from '../../quantity';
+import { problemError, problemWarning, type Problem } from '../../unit-model';
+import { producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
+import { outcomeKey } from '../branching';
+import { isOverZeroBand, methodNames, methodOf } from '../measure';
+import { isWalkable, type DecideStep, type MeasurementStep, type MeasuringMethod, type ProcedureDocument } from '../procedure-document';
+
+/** Every verdict a measurement can produce leads somewhere, and nothing is cleared by a catch-all. */
+export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
+  return Object.entries(procedure.steps).flatMap(([id, step]) => {
+    if (!isWalkable(step)) return [];
+    if (step.kind === 'measurement') return [...lintKeys(step, `steps.${id}`), ...lintMethods(step, `steps.${id}`)];
+    return step.kind === 'decide' ? lintCases(step, `steps.${id}`, procedure) : [];
+  });
+}
+
+function lintKeys(step: MeasurementStep, path: string): Problem[] {
+  const known = [...VERDICTS, 'otherwise'] as readonly string[];
+  return (['branches', 'clears', 'implicates', 'sets'] as const).flatMap((field) =>
+    Object.keys(step[field] ?? {})
+      .filter((key) => !known.includes(key))
+      .map((key) => problemError(`${path}.${field}.${key}`, `"${key}" is not a verdict. Known: ${known.join(', ')}.`)),
+  );
+}
+
+function lintMethods(step: MeasurementStep, path: string): Problem[] {
+  if (step.measure.proofOfDead) {
+    const missing = (['within', 'high'] as const).filter((verdict) => outcomeKey(step.branches, verdict, false) === undefined);
+    return missing.map((verdict) => problemError(`${path}.branches`, `A proof of dead can end in "${verdict}", which leads nowhere.`));
+  }
+  const names = methodNames(step);
+  const methods: readonly (readonly [string, MeasuringMethod])[] =
+    names.length === 0 ? [['measure', methodOf(step)]] : names.map((name) => [`measure.methods.${name}`, methodOf(step, name)]);
+  return methods.flatMap(([at, method]) => lintMethod(step, method, path, `${path}.${at}`));
+}
+
+function lintMethod(step: MeasurementStep, method: MeasuringMethod, path: string, at: string): Problem[] {
+  const { expect, from, to } = method;
+  if (method.function === undefined) return [problemError(at, 'A measurement names its function.')];
+  if (from === undefined || to === undefined) return [problemError(at, 'A measurement names two points, from and to.')];
+  const verdicts = verdictsOf(expect ?? { kind: 'unknown' }, method.function);
+  if (typeof verdicts === 'string') return [problemError(`${at}.expect`, verdicts)];
+  const overZero = isOverZeroBand(method);
+  const problems = [...verdicts]
+    .filter((verdict) => outcomeKey(step.branches, verdict, overZero) === undefined)
+    .map((verdict) => problemError(`${path}.branches`, `This measurement can end in "${verdict}", which leads nowhere.`));
+  const swallowed = (['low', 'partial'] as const).filter(
+    (verdict) => verdicts.has(verdict) && outcomeKey(step.branches, verdict, overZero) === 'otherwise',
+  );
+  const clearsSomething = (step.clears?.['within'] ?? []).length > 0;
+  return clearsSomething && swallowed.length > 0
+    ? [...problems, problemWarning(`${path}.branches.otherwise`, `"otherwise" swallows ${swallowed.join(' and ')} although "within" clears something.`)]
+    : problems;
+}
+
+function verdictsOf(expect: ExpectationDocument, measured: MeasurementFunction): ReadonlySet<Verdict> | string {
+  try {
+    return producibleVerdicts(resolveExpectation(expect, measured), measured);
+  } catch (error) {
+    if (error instanceof DocumentError) return error.message;
+    throw error;
+  }
+}
+
+function lintCases(step: DecideStep, path: string, procedure: ProcedureDocument): Problem[] {
+  const on = procedure.steps[step.on];
+  if (!on || !isWalkable(on)) return [];
+  const outcomes = on.kind === 'observation' ? Object.keys(on.answers) : on.kind === 'measurement' ? Object.keys(on.branches) : undefined;
+  if (!outcomes) return [problemError(`${path}.on`, `"${step.on}" has no outcome to decide on.`)];
+  const isMeasured = on.kind === 'measurement';
+  const missing = outcomes.filter((outcome) =>
+    isMeasured && (VERDICTS as readonly string[]).includes(outcome)
+      ? outcomeKey(step.cases, outcome as Verdict, false) === undefined
+      : !Object.hasOwn(step.cases, outcome) && !Object.hasOwn(step.cases, 'otherwise'),
+  );
+  return missing.map((outcome) => problemError(`${path}.cases`, `"${step.on}" can end in "${outcome}", which leads nowhere.`));
+}

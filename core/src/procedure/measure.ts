@@ -1,0 +1,46 @@
+import { resolveExpectation, shouldBeZero } from '../expectation';
+import { DocumentError, FUNCTIONS } from '../quantity';
+import { supplyOf, type UnitModelDocument } from '../unit-model';
+import { withConditions, type Conditions } from './conditions';
+import type { MeasuringMethod, MeasurementStep } from './procedure-document';
+
+/** A measurement step with one method chosen. */
+export function methodOf(step: MeasurementStep, name?: string): MeasuringMethod {
+  const { methods, ...base } = step.measure;
+  const method = name !== undefined && methods && Object.hasOwn(methods, name) ? methods[name] : undefined;
+  return { ...base, ...method };
+}
+
+/** The names of a step's methods; empty where there is only one way. */
+export function methodNames(step: MeasurementStep): readonly string[] {
+  return Object.keys(step.measure.methods ?? {});
+}
+
+/** What a method requires, with what its function always demands: no ohms unless every supply is proven dead. */
+export function requirementsOf(model: UnitModelDocument, method: MeasuringMethod): Conditions {
+  const needsDead = method.function !== undefined && FUNCTIONS[method.function].needsDead;
+  if (!needsDead) return method.requires ?? {};
+  const dead = Object.fromEntries(model.supplies.map((supply) => [supply.id, 'proven-dead' as const]));
+  return { ...method.requires, supplies: { ...method.requires?.supplies, ...dead } };
+}
+
+/** The conditions a step is walked under: those that hold, with the step's own `with`. */
+export function conditionsDuring(step: { readonly with?: Conditions }, holding: Conditions): Conditions {
+  return withConditions(holding, step.with);
+}
+
+/** True where the expected band is "should be zero", so that a partial reading falls back to high. */
+export function isOverZeroBand(method: MeasuringMethod): boolean {
+  if (!method.expect || !method.function) return false;
+  try {
+    return shouldBeZero(resolveExpectation(method.expect, method.function));
+  } catch (error) {
+    if (error instanceof DocumentError) return false;
+    throw error;
+  }
+}
+
+/** The supply names of a proof of dead, as the technician says them. */
+export function proofWords(model: UnitModelDocument, step: MeasurementStep): string {
+  return (step.measure.proofOfDead ?? []).map((id) => supplyOf(model, id)?.name ?? id).join(' and ');
+}

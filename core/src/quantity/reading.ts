@@ -1,0 +1,22 @@
+import type { Quantity } from './quantity';
+
+/** What the meter showed, as typed. */
+export type Reading =
+  | { readonly kind: 'value'; readonly quantity: Quantity }
+  /** The display says over range ("OL"). */
+  | { readonly kind: 'over-range' }
+  /** Beyond what the display can show: above or below a bound. */
+  | { readonly kind: 'above'; readonly quantity: Quantity }
+  | { readonly kind: 'below'; readonly quantity: Quantity }
+  /** Moves between two values; `low` is not above `high`. */
+  | { readonly kind: 'swing'; readonly low: Quantity; readonly high: Quantity }
+  /** Will not settle around a value. */
+  | { readonly kind: 'unsteady'; readonly quantity: Quantity }
+  /** Several looks at the same two points, or several parts in order. */
+  | { readonly kind: 'list'; readonly members: readonly Reading[] };
+
+/** The result of reading what was typed: a reading, a question to the technician, or an error with examples. */
+export type ParsedReading =
+  | { readonly outcome: 'reading'; readonly reading: Reading }
+  | { readonly outcome: 'ask'; readonly question: string; readonly candidates: readonly Reading[] }
+  | { readonly outcome: 'error'; readonly message: string; readonly accepted: readonly string[] };

@@ -1,0 +1,15 @@
+/** The usual cautions, by kind, in our own words. Local codes and lock-out rules come first. */
+export const CAUTIONS: Readonly<Record<string, string>> = {
+  mains: 'Mains can kill. One hand, insulated probes, covers back on what you do not measure.',
+  'stored-energy': 'Charge stays after switching off. Wait, then measure before you touch.',
+  gas: 'Smell first. Gas off before anything that can spark.',
+  heat: 'Hot for a while after it stops.',
+  'moving-parts': 'It may start without warning. Hands, sleeves and tools clear.',
+  'insulation-tester': 'The tester puts out up to 1000 V. Electronics unplugged, nobody touching, let it fall to zero.',
+  water: 'Wet place: lower voltages hurt. Dry it, or leave it off.',
+  static: 'Boards die of static. Hold them by the edges, touch earth first.',
+  'second-supply': 'Fed from more than one place. One switch does not make it dead.',
+  height: 'Working at height: secure yourself before you need both hands.',
+};
+
+export const CAUTION_KINDS = Object.keys(CAUTIONS);

@@ -1,0 +1,21 @@
+export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
+export { CAUTION_KINDS, CAUTIONS } from './cautions';
+export { DEVICE_KINDS } from './device-kinds';
+export { lintUnitModel } from './lint-unit-model';
+export { seriesElements, wireNets, type Nets, type SeriesElement } from './nets';
+export { problemError, problemWarning, type Problem } from './problem';
+export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
+export {
+  elementName,
+  isKnownElement,
+  isKnownTerminal,
+  itemOf,
+  parseReference,
+  pinAt,
+  supplyOf,
+  terminalAddresses,
+  terminalLabel,
+  terminalsOf,
+  wireAt,
+} from './unit-model';
+export * from './unit-model-document';

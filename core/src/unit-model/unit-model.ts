@@ -1,0 +1,120 @@
+import { DEVICE_KINDS } from './device-kinds';
+import type {
+  BoardDocument,
+  ConnectorDocument,
+  DeviceDocument,
+  PinDocument,
+  SupplyDocument,
+  UnitModelDocument,
+  WireDocument,
+} from './unit-model-document';
+
+/** Every address a unit model publishes: `device.terminal` and `board.connector.pin`. */
+export function terminalAddresses(model: UnitModelDocument): ReadonlySet<string> {
+  const pins = model.boards.flatMap((board) =>
+    board.connectors.flatMap((connector) => connector.pins.map((pin) => `${board.id}.${connector.id}.${pin.id}`)),
+  );
+  const terminals = model.devices.flatMap((device) => terminalsOf(device).map((terminal) => `${device.id}.${terminal}`));
+  return new Set([...pins, ...terminals]);
+}
+
+/** The terminals of a device: those of its kind, of its contacts, and its own. */
+export function terminalsOf(device: DeviceDocument): readonly string[] {
+  const published = DEVICE_KINDS[device.kind]?.terminals ?? [];
+  return [...new Set([...published, ...(device.contacts ?? []).flat(), ...(device.terminals ?? [])])];
+}
+
+/** True for a published terminal, its harness side (`@plug`) or a lifted wire's free end (`wire@terminal`). */
+export function isKnownTerminal(model: UnitModelDocument, address: string): boolean {
+  const known = terminalAddresses(model);
+  if (known.has(address)) return true;
+  const [place = '', side = ''] = address.split('@');
+  if (side === 'plug') return known.has(place);
+  return known.has(side) && model.wires.some((wire) => wire.id === place && (wire.from === side || wire.to === side));
+}
+
+export interface PinPlace {
+  readonly board: BoardDocument;
+  readonly connector: ConnectorDocument;
+  readonly pin: PinDocument;
+}
+
+/** The board pin at an address, if it is one. */
+export function pinAt(model: UnitModelDocument, address: string): PinPlace | undefined {
+  const [place = ''] = address.split('@');
+  const [boardId, connectorId, pinId] = place.split('.');
+  const board = model.boards.find((each) => each.id === boardId);
+  const connector = board?.connectors.find((each) => each.id === connectorId);
+  const pin = connector?.pins.find((each) => each.id === pinId);
+  return board && connector && pin ? { board, connector, pin } : undefined;
+}
+
+/** The wire that lands on a terminal; where several do, the first listed. */
+export function wireAt(model: UnitModelDocument, address: string): WireDocument | undefined {
+  const [place = ''] = address.split('@');
+  return model.wires.find((wire) => wire.from === place || wire.to === place);
+}
+
+/** How a terminal is called at the machine: "X1·3", "FS1·2", with the side of the plug where it matters. */
+export function terminalLabel(model: UnitModelDocument, address: string): string {
+  const [place = '', side] = address.split('@');
+  const parts = place.split('.');
+  const onlyBoard = model.boards.length === 1 && parts[0] === model.boards[0]?.id;
+  const label = (onlyBoard ? parts.slice(1) : parts).join('·');
+  if (side === undefined) return label;
+  return side === 'plug' ? `${label} (plug side)` : `${place} off ${terminalLabel(model, side)}`;
+}
+
+/** The name a technician uses for an element or item: "Float switch FS1". */
+export function elementName(model: UnitModelDocument, reference: string): string {
+  const { element, mode } = parseReference(model, reference);
+  const [owner = '', inner] = element.split(':');
+  const device = model.devices.find((each) => each.id === owner);
+  const board = model.boards.find((each) => each.id === owner);
+  const wire = model.wires.find((each) => each.id === owner);
+  const name = device
+    ? `${device.name ?? device.kind} ${device.id}`
+    : board
+      ? `${board.name} ${board.id}${inner ? `, ${functionName(board, inner)}` : ''}`
+      : wire
+        ? `wire ${terminalLabel(model, wire.from)} to ${terminalLabel(model, wire.to)}`
+        : reference;
+  const capital = name.charAt(0).toUpperCase() + name.slice(1);
+  return mode ? `${capital} (${mode.replaceAll('-', ' ')})` : capital;
+}
+
+function functionName(board: BoardDocument, id: string): string {
+  return board.functions?.find((each) => each.id === id)?.name ?? id.replaceAll('-', ' ');
+}
+
+export interface ElementReference {
+  /** Device, wire, board, or `board:function`. */
+  readonly element: string;
+  readonly mode?: string;
+}
+
+/** Takes `K1:coil-open`, `CB:mist-output`, `CB:mist-output:stuck-open` or `w8` apart. */
+export function parseReference(model: UnitModelDocument, reference: string): ElementReference {
+  const [owner = '', second, third] = reference.split(':');
+  const isBoard = model.boards.some((board) => board.id === owner);
+  if (isBoard && second !== undefined) return { element: `${owner}:${second}`, mode: third };
+  return { element: owner, mode: second };
+}
+
+/** True when the element a reference names is in the wiring list. */
+export function isKnownElement(model: UnitModelDocument, reference: string): boolean {
+  const [owner = '', inner] = parseReference(model, reference).element.split(':');
+  const board = model.boards.find((each) => each.id === owner);
+  if (board) return inner === undefined || (board.functions ?? []).some((each) => each.id === inner);
+  return model.devices.some((each) => each.id === owner) || model.wires.some((each) => each.id === owner);
+}
+
+/** What one buys: the item a device belongs to, the board of a board function, the element itself otherwise. */
+export function itemOf(model: UnitModelDocument, reference: string): string {
+  const [owner = ''] = parseReference(model, reference).element.split(':');
+  return owner;
+}
+
+export function supplyOf(model: UnitModelDocument, id: string): SupplyDocument | undefined {
+  return model.supplies.find((supply) => supply.id === id);
+}

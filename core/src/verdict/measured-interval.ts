@@ -1,0 +1,72 @@
+import { probabilityBelow, topOfRanges, uncertaintyOf, type LeadState, type Meter, type Uncertainty } from '../meter';
+import { FUNCTIONS, inBase, type MeasurementFunction, type Reading } from '../quantity';
+
+/** Where the true value lies at 95 %, base unit; ends may be infinite. */
+export interface MeasuredInterval {
+  readonly low: number;
+  readonly high: number;
+  /** The value read, corrected for the leads; undefined when the reading is only a bound. */
+  readonly value?: number;
+  readonly uncertainty?: Uncertainty;
+  readonly beyondDisplay: boolean;
+}
+
+export type SingleReading = Exclude<Reading, { kind: 'list' }>;
+
+/** The interval a single reading stands for, cut off at zero for quantities that cannot be negative. */
+export function measuredInterval(
+  reading: SingleReading,
+  measured: MeasurementFunction,
+  meter?: Meter,
+  leads?: LeadState,
+): MeasuredInterval {
+  const floor = FUNCTIONS[measured].neverNegative ? 0 : -Infinity;
+  const clamped = (low: number, high: number): { low: number; high: number } => ({
+    low: Math.max(floor, low),
+    high: Math.max(floor, high),
+  });
+  switch (reading.kind) {
+    case 'value':
+    case 'unsteady': {
+      const uncertainty = uncertaintyOf(reading.quantity, measured, meter, leads);
+      const value = uncertainty.distribution.centre;
+      const half = uncertainty.halfWidth95;
+      return { ...clamped(value - half, value + half), value: Math.max(floor, value), uncertainty, beyondDisplay: false };
+    }
+    case 'swing': {
+      const low = measuredInterval({ kind: 'value', quantity: reading.low }, measured, meter, leads);
+      const high = measuredInterval({ kind: 'value', quantity: reading.high }, measured, meter, leads);
+      return { low: low.low, high: high.high, beyondDisplay: false };
+    }
+    case 'over-range':
+      return { low: topOfRanges(measured, meter) ?? Infinity, high: Infinity, beyondDisplay: true };
+    case 'above':
+      return { ...clamped(inBase(reading.quantity), Infinity), beyondDisplay: true };
+    case 'below':
+      return { ...clamped(-Infinity, inBase(reading.quantity)), beyondDisplay: true };
+  }
+}
+
+/**
+ * Probability that the true value conforms to the band, from a uniform prior over the possible values
+ * (JCGM 106:2012, 7.2), cut off at zero where the quantity cannot be negative. Undefined for bounds.
+ */
+export function conformityProbability(
+  interval: MeasuredInterval,
+  low: number,
+  high: number,
+  measured: MeasurementFunction,
+): number | undefined {
+  if (!interval.uncertainty) return undefined;
+  const { distribution } = interval.uncertainty;
+  const floor = FUNCTIONS[measured].neverNegative ? 0 : -Infinity;
+  const below = (x: number): number => probabilityBelow(distribution, x);
+  // With no uncertainty at all the distribution is a step: the limit itself conforms.
+  if (distribution.halfWidth === 0 && distribution.deviation === 0) {
+    return distribution.centre >= low && distribution.centre <= high ? 1 : 0;
+  }
+  const impossible = below(floor);
+  if (impossible >= 1) return low <= floor ? 1 : 0;
+  const inside = below(high) - below(Math.max(low, floor));
+  return Math.min(1, Math.max(0, inside / (1 - impossible)));
+}

@@ -1,0 +1,31 @@
+import type { ResolvedExpectation } from '../expectation';
+import { shouldBeZero } from '../expectation';
+import { FUNCTIONS, type MeasurementFunction } from '../quantity';
+import type { Verdict } from './verdict';
+
+/**
+ * The verdicts a steady, decided reading of this expectation can end in; a chart must say where each leads.
+ * Undecided, unsteady and invalid readings are taken again instead of branching.
+ */
+export function producibleVerdicts(expectation: ResolvedExpectation, measured: MeasurementFunction): ReadonlySet<Verdict> {
+  const { dimension, canBeAbsent } = FUNCTIONS[measured];
+  const found = new Set<Verdict>();
+  const isResistance = dimension === 'resistance';
+  if (!expectation.judgeable) {
+    found.add('unjudged');
+    if (isResistance && expectation.finite && !Number.isFinite(expectation.high)) found.add('open').add('shorted');
+    return found;
+  }
+  found.add('within');
+  const canBeBelow = expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative);
+  const canBeAbove = expectation.high < Infinity;
+  if (canBeBelow) found.add('low');
+  if (canBeAbove) found.add('high');
+  if (isResistance && canBeBelow) found.add('shorted');
+  if (isResistance && canBeAbove) found.add('open');
+  if (canBeAbsent && expectation.of !== undefined) {
+    if (canBeBelow && !shouldBeZero(expectation)) found.add('absent').add('partial');
+    if (canBeAbove && shouldBeZero(expectation)) found.add('partial');
+  }
+  return found;
+}

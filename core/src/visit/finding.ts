@@ -1,0 +1,129 @@
+import { elementName, itemOf, parseReference, type UnitModelDocument } from '../unit-model';
+import { isOverZeroBand, methodOf, outcomeKey, type ConclusionStep, type WalkableStep } from '../procedure';
+import type { Verdict } from '../verdict';
+import { currentStep, stepOf } from './steps';
+import type { FindingGrade, FindingReached } from './visit-event';
+import type { TrailLine, VisitContext, VisitState } from './visit-state';
+
+/** One line of the log that speaks for or against something. */
+export interface EvidenceLine {
+  readonly line: TrailLine;
+  /** The elements it implicates or clears, as written in the chart. */
+  readonly elements: readonly string[];
+}
+
+export interface Evidence {
+  /** Lines that implicate the accused item. */
+  readonly implicates: readonly EvidenceLine[];
+  /** Lines that clear the accused item: contradictions. */
+  readonly contradicts: readonly EvidenceLine[];
+  /** Lines that clear other items. */
+  readonly clearsOthers: readonly EvidenceLine[];
+  /** What was passed over or cannot count, in words. */
+  readonly unproven: readonly string[];
+}
+
+/** Collects from the log what speaks for and against a conclusion. */
+export function evidenceFor(
+  context: VisitContext,
+  state: VisitState,
+  accused: Pick<ConclusionStep, 'item' | 'mode'>,
+): Evidence {
+  const lines = state.trail.filter((line) => line.standing === 'walked' || line.standing === 'evidence');
+  const about = (field: 'implicates' | 'clears', keep: (reference: string) => boolean): EvidenceLine[] =>
+    lines.flatMap((line) => {
+      const elements = elementsOf(context, state, line, field).filter(keep);
+      return elements.length > 0 ? [{ line, elements }] : [];
+    });
+  const concerns = (reference: string): boolean => isAccused(context.model, reference, accused);
+  return {
+    implicates: about('implicates', concerns),
+    contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
+    clearsOthers: about('clears', (reference) => !concerns(reference)),
+    unproven: unproven(context, state),
+  };
+}
+
+function elementsOf(context: VisitContext, state: VisitState, line: TrailLine, field: 'implicates' | 'clears'): readonly string[] {
+  const { event } = line;
+  if (event.type !== 'reading-taken' && event.type !== 'observation-made' && event.type !== 'undecided-accepted') return [];
+  const step = stepOf(context, state, event.step);
+  if (step?.kind === 'observation' && event.type === 'observation-made') return own(step[field], event.answer);
+  if (step?.kind !== 'measurement' || event.type === 'observation-made') return [];
+  const verdict: Verdict = event.type === 'reading-taken' ? event.judgement.verdict : event.verdict;
+  const key = outcomeKey(step[field] ?? {}, verdict, isOverZeroBand(methodOf(step)));
+  return key === undefined ? [] : own(step[field], key);
+}
+
+function own(map: Readonly<Record<string, readonly string[]>> | undefined, key: string): readonly string[] {
+  return map && Object.hasOwn(map, key) ? (map[key] ?? []) : [];
+}
+
+function isAccused(model: UnitModelDocument, reference: string, accused: Pick<ConclusionStep, 'item' | 'mode'>): boolean {
+  if (accused.item === undefined) return false;
+  const { element } = parseReference(model, accused.item);
+  return parseReference(model, reference).element === element || itemOf(model, reference) === element;
+}
+
+/** A clearance of one failure mode does not clear another. */
+function covers(model: UnitModelDocument, reference: string, accused: Pick<ConclusionStep, 'item' | 'mode'>): boolean {
+  const cleared = parseReference(model, reference);
+  const named = parseReference(model, accused.item ?? '');
+  const isInner = cleared.element !== named.element;
+  if (isInner) return false;
+  return cleared.mode === undefined || cleared.mode === (accused.mode ?? named.mode);
+}
+
+function unproven(context: VisitContext, state: VisitState): readonly string[] {
+  return state.trail.flatMap(({ event, standing }) => {
+    if (standing === 'retracted') return [];
+    const title = 'step' in event ? stepTitle(stepOf(context, state, event.step)) : '';
+    if (event.type === 'step-skipped') return [`${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`];
+    if (event.type === 'undecided-accepted') return [`${title}: undecided, taken as ${event.verdict}`];
+    if (event.type !== 'reading-taken') return [];
+    if (event.grade === 'assumed') return [`${title}: assumed`];
+    return event.judgement.verdict === 'unjudged' ? [`${title}: not judged`] : [];
+  });
+}
+
+function stepTitle(step: WalkableStep | undefined): string {
+  return step?.text ?? 'Step';
+}
+
+/** How far the evidence carries. "Proved" needs the full burden of proof, which a chart alone does not give. */
+export function gradeOf(step: ConclusionStep, evidence: Evidence): FindingGrade {
+  const earned = earnedGrade(evidence);
+  const cap = (['proved', 'likely', 'by elimination', 'not isolated'] as const).find((each) => each === step.gradeAtMost);
+  const order: readonly FindingGrade[] = ['proved', 'likely', 'by elimination', 'not isolated'];
+  return cap && order.indexOf(cap) > order.indexOf(earned) ? cap : earned;
+}
+
+function earnedGrade(evidence: Evidence): FindingGrade {
+  if (evidence.contradicts.length > 0) return 'not isolated';
+  if (evidence.implicates.length > 0) return evidence.unproven.length > 0 ? 'by elimination' : 'likely';
+  return evidence.clearsOthers.length > 0 && evidence.unproven.length === 0 ? 'by elimination' : 'not isolated';
+}
+
+/** The finding the current conclusion step stands for; undefined when the visit is not at one. */
+export function draftFinding(context: VisitContext, state: VisitState): FindingReached | undefined {
+  const step = currentStep(context, state);
+  if (step?.kind !== 'conclusion' || state.step === undefined) return undefined;
+  const { class: suspectClass, item, mode, text } = step;
+  return {
+    type: 'finding-reached',
+    step: state.step,
+    class: suspectClass,
+    ...(item === undefined ? {} : { item }),
+    ...(mode === undefined ? {} : { mode }),
+    text,
+    grade: gradeOf(step, evidenceFor(context, state, step)),
+    next: step.next ?? '@end',
+  };
+}
+
+/** "Float switch FS1, stuck open". */
+export function accusedWords(model: UnitModelDocument, accused: Pick<ConclusionStep, 'item' | 'mode'>): string {
+  if (accused.item === undefined) return '';
+  const mode = accused.mode ? `, ${accused.mode.replaceAll('-', ' ')}` : '';
+  return `${elementName(model, accused.item)}${mode}`;
+}

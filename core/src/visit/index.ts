@@ -1,0 +1,10 @@
+export { askedReading, enterReading, recorded, type Asked, type EnteredReading, type ReadingEntry } from './enter-reading';
+export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
+export { proofTasks, type ProofTask } from './proof-of-dead';
+export { append, isRetractable, replay } from './replay';
+export { PROOF_LASTS_SECONDS } from './safety';
+export { currentStep, isChartEnded, settle, stepOf } from './steps';
+export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './walk-list';
+export { conditionName, unmetConditions, type Unmet } from './unmet';
+export * from './visit-event';
+export * from './visit-state';

@@ -1,0 +1,241 @@
+import { END, isOverZeroBand, methodOf, outcomeKey, withConditions, type Conditions } from '../procedure';
+import { changedConditions, madeUnknown, proofsRevoked, PROOF_LASTS_SECONDS, suppliesTouched } from './safety';
+import { provenDead } from './proof-of-dead';
+import { settle, stepOf } from './steps';
+import { EMPTY_VISIT, type Standing, type TrailLine, type VisitContext, type VisitState } from './visit-state';
+import type { BypassPlaced, EventOf, VisitEvent } from './visit-event';
+
+/**
+ * The state of a visit: a pure fold over its events in server order, then the outbox in device order.
+ *
+ * Retracting an event equals never having sent it, with one exception: what it said about supplies and bypasses leaves
+ * the more cautious state behind. Never throws on any order of well-formed events.
+ */
+export function replay(context: VisitContext, events: readonly VisitEvent[]): VisitState {
+  const retracted = retractedIds(events);
+  return events.reduce((state, event) => fold(context, state, event, retracted), EMPTY_VISIT);
+}
+
+/** Applies one more event. A retraction replays the whole log, everything else is one step of the fold. */
+export function append(context: VisitContext, events: readonly VisitEvent[], state: VisitState, event: VisitEvent): VisitState {
+  if (event.type === 'retracted') return replay(context, [...events, event]);
+  return fold(context, state, event, NONE);
+}
+
+const NONE: ReadonlySet<string> = new Set();
+/** What cannot be taken back: there is no visit without its opening, and a retraction stands. */
+const STANDS: ReadonlySet<string> = new Set(['visit-opened', 'retracted', 'visit-closed', 'visit-resumed', 'handed-over']);
+
+/** True when an event may be retracted. */
+export function isRetractable(event: VisitEvent): boolean {
+  return !STANDS.has(event.type);
+}
+
+function retractedIds(events: readonly VisitEvent[]): ReadonlySet<string> {
+  const retractable = new Set<string>();
+  const retracted = new Set<string>();
+  for (const event of events) {
+    if (isRetractable(event)) retractable.add(event.id);
+    if (event.type === 'retracted' && retractable.has(event.event)) retracted.add(event.event);
+  }
+  return retracted;
+}
+
+function fold(context: VisitContext, before: VisitState, event: VisitEvent, retracted: ReadonlySet<string>): VisitState {
+  if (retracted.has(event.id)) return logged(cautiously(context, before, event), before, event, 'retracted');
+  const standing = standingOf(before, event);
+  const after = standing === 'evidence' ? before : applied(context, before, event);
+  return logged(after, before, event, standing);
+}
+
+function standingOf(state: VisitState, event: VisitEvent): Standing {
+  if (event.type === 'note-added' || !('step' in event) || event.step === undefined) return 'beside';
+  return event.step === state.step ? 'walked' : 'evidence';
+}
+
+function logged(state: VisitState, before: VisitState, event: VisitEvent, standing: Standing): VisitState {
+  const line: TrailLine = { event, standing, conditions: before.conditions, clockDoubtful: isClockDoubtful(before, event) };
+  const hasMoved = state.step !== before.step || state.walks !== before.walks || state.procedure !== before.procedure;
+  const arrivedAt = hasMoved ? before.trail.length + 1 : before.arrivedAt;
+  return { ...state, trail: [...before.trail, line], arrivedAt };
+}
+
+/** Wall and monotonic clock may drift apart by this much, in milliseconds, before an interval is doubted. */
+const CLOCK_TOLERANCE = 2000;
+
+function isClockDoubtful(state: VisitState, event: VisitEvent): boolean {
+  const previous = state.trail.at(-1)?.event;
+  if (!previous) return false;
+  if (previous.device !== event.device) return true;
+  const wall = Date.parse(event.at) - Date.parse(previous.at);
+  return !(Math.abs(wall - (event.monotonic - previous.monotonic)) <= CLOCK_TOLERANCE);
+}
+
+/** What a retracted event leaves behind: unknown supplies, and a bypass that counts as in until confirmed out. */
+function cautiously(context: VisitContext, state: VisitState, event: VisitEvent): VisitState {
+  const unsure = madeUnknown(state, suppliesTouched(context, state, event));
+  const placed = placedBy(context, state, event);
+  return placed ? bypassPlaced(unsure, event, placed, true) : unsure;
+}
+
+type Placed = Omit<BypassPlaced, 'type'>;
+
+function placedBy(context: VisitContext, state: VisitState, event: VisitEvent): Placed | undefined {
+  if (event.type === 'bypass-placed') {
+    const { bypass, from, to, why, removes, makes } = event;
+    return { bypass, from, to, why, removes, makes };
+  }
+  const step = event.type === 'action-done' ? stepOf(context, state, event.step) : undefined;
+  if (step?.kind !== 'action' || !step.bypass) return undefined;
+  const { id, ...rest } = step.bypass;
+  return { bypass: id, ...rest };
+}
+
+function applied(context: VisitContext, state: VisitState, event: VisitEvent): VisitState {
+  switch (event.type) {
+    case 'visit-opened':
+      return { ...state, opened: event, meter: event.meter };
+    case 'procedure-started':
+      return startedProcedure(context, state, event);
+    case 'action-done':
+      return afterAction(context, state, event);
+    case 'observation-made':
+      return moved(context, withOutcome(state, event.step, event.answer, event.id), event.next);
+    case 'reading-taken':
+      return afterReading(context, state, event);
+    case 'meter-proven':
+      return afterMeterProven(context, state, event);
+    case 'undecided-accepted':
+      return moved(context, afterOutcome(context, state, event, event.verdict), event.next);
+    case 'step-skipped':
+      return moved(context, withOutcome(state, event.step, 'within', event.id, true), event.next);
+    case 'step-jumped':
+      return state.procedure === undefined ? state : moved(context, state, event.to);
+    case 'supply-changed':
+      return { ...state, ...changedConditions(state, { supplies: { [event.supply]: event.state } }, event) };
+    case 'call-changed':
+      return changed(state, { calls: { [event.call]: event.state } });
+    case 'connector-changed':
+      return changed(state, { connectors: { [event.connector]: event.state } });
+    case 'bypass-placed':
+      return bypassPlaced(state, event, event, false);
+    case 'bypass-removed':
+      return bypassRemoved(state, event.bypass, event.at);
+    case 'leads-zeroed':
+      return { ...state, leadZero: event.ohms };
+    case 'finding-reached':
+      return afterFinding(context, state, event);
+    case 'retracted':
+      return afterRetraction(context, state, event);
+    case 'visit-resumed':
+      return event.awaySeconds >= 0 && event.awaySeconds < PROOF_LASTS_SECONDS ? state : proofsRevoked(state);
+    case 'handed-over':
+      return proofsRevoked(state);
+    case 'visit-closed':
+      return { ...state, closed: true };
+    case 'note-added':
+      return state;
+  }
+}
+
+function startedProcedure(context: VisitContext, state: VisitState, event: EventOf<'procedure-started'>): VisitState {
+  const procedure = context.procedures[event.procedure];
+  const started: VisitState = { ...state, procedure: event.procedure, outcomes: {}, walks: {} };
+  // What a chart assumes at its start is somebody's word: it may put a supply on, never calm one.
+  const given = procedure?.given && onlyLivening(procedure.given);
+  const told = { ...started, ...changedConditions(started, given, event) };
+  return { ...told, step: settle(context, told, event.start) };
+}
+
+function onlyLivening(given: Conditions): Conditions {
+  const live = Object.entries(given.supplies ?? {}).filter(([, supply]) => supply === 'on');
+  return { ...given, supplies: Object.fromEntries(live) };
+}
+
+function afterAction(context: VisitContext, state: VisitState, event: EventOf<'action-done'>): VisitState {
+  const step = stepOf(context, state, event.step);
+  let after = withOutcome(state, event.step, 'done', event.id);
+  if (step?.kind === 'action') {
+    for (const change of [...(step.recipe ?? []).map((each) => each.sets), step.sets]) {
+      after = { ...after, ...changedConditions(after, change, event) };
+      for (const [bypass, place] of Object.entries(change?.bypasses ?? {})) {
+        if (place === 'out') after = bypassRemoved(after, bypass, event.at);
+      }
+    }
+    const placed = placedBy(context, state, event);
+    if (placed) after = bypassPlaced(after, event, placed, false);
+  }
+  return moved(context, after, event.next);
+}
+
+function afterReading(context: VisitContext, state: VisitState, event: EventOf<'reading-taken'>): VisitState {
+  if (event.step === undefined || event.next === undefined) return state;
+  return moved(context, afterOutcome(context, state, { ...event, step: event.step }, event.judgement.verdict), event.next);
+}
+
+function afterMeterProven(context: VisitContext, state: VisitState, event: EventOf<'meter-proven'>): VisitState {
+  const proven = new Set(provenDead(context, state, event));
+  if (event.step === undefined || event.next === undefined || proven.size === 0) return state;
+  const dead = Object.fromEntries([...proven].map((id) => [id, 'proven-dead' as const]));
+  const known = { ...state, ...changedConditions(state, { supplies: dead }, event, proven) };
+  return moved(context, withOutcome(known, event.step, 'within', event.id), event.next);
+}
+
+/** A measurement's outcome with what the chart sets for it; an outcome alone never proves a supply dead. */
+function afterOutcome(
+  context: VisitContext,
+  state: VisitState,
+  event: VisitEvent & { readonly step: string },
+  verdict: EventOf<'reading-taken'>['judgement']['verdict'],
+): VisitState {
+  const noted = withOutcome(state, event.step, verdict, event.id);
+  const step = stepOf(context, state, event.step);
+  if (step?.kind !== 'measurement' || !step.sets) return noted;
+  const key = outcomeKey(step.sets, verdict, isOverZeroBand(methodOf(step)));
+  return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
+}
+
+function afterFinding(context: VisitContext, state: VisitState, event: EventOf<'finding-reached'>): VisitState {
+  const step = stepOf(context, state, event.step);
+  const found = { ...withOutcome(state, event.step, 'done', event.id), findings: [...state.findings, event] };
+  // The ledger is settled by hands, not by a conclusion: its bypasses stay in until someone takes them out.
+  const { bypasses: _bypasses, ...sets } = (step?.kind === 'conclusion' && step.sets) || {};
+  return moved(context, { ...found, ...changedConditions(found, sets, event) }, event.next);
+}
+
+function afterRetraction(context: VisitContext, state: VisitState, event: EventOf<'retracted'>): VisitState {
+  const target = state.trail.find((line) => line.event.id === event.event && line.standing === 'retracted');
+  return target ? madeUnknown(state, suppliesTouched(context, state, target.event)) : state;
+}
+
+function changed(state: VisitState, change: Conditions): VisitState {
+  return { ...state, conditions: withConditions(state.conditions, change) };
+}
+
+function withOutcome(state: VisitState, step: string, outcome: string, event: string, assumed = false): VisitState {
+  return {
+    ...state,
+    outcomes: { ...state.outcomes, [step]: { outcome, event, assumed } },
+    walks: { ...state.walks, [step]: (state.walks[step] ?? 0) + 1 },
+  };
+}
+
+function moved(context: VisitContext, state: VisitState, next: string): VisitState {
+  return { ...state, step: next === END ? END : settle(context, state, next) };
+}
+
+function bypassPlaced(state: VisitState, event: VisitEvent, placed: Placed, unconfirmed: boolean): VisitState {
+  const { bypass, from, to, why, removes, makes } = placed;
+  const others = state.bypasses.filter((entry) => entry.bypass !== bypass || entry.removedAt !== undefined);
+  const entry = { bypass, from, to, why, removes, makes, placedAt: event.at, placedBy: event.by, unconfirmed };
+  const calls: Conditions = makes === undefined || unconfirmed ? {} : { calls: { [makes]: 'on' } };
+  return changed({ ...state, bypasses: [...others, entry] }, { bypasses: { [bypass]: 'in' }, ...calls });
+}
+
+function bypassRemoved(state: VisitState, bypass: string, at: string): VisitState {
+  const bypasses = state.bypasses.map((entry) =>
+    entry.bypass === bypass && entry.removedAt === undefined ? { ...entry, removedAt: at } : entry,
+  );
+  return changed({ ...state, bypasses }, { bypasses: { [bypass]: 'out' } });
+}
+

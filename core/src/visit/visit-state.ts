@@ -1,0 +1,87 @@
+import type { Conditions, ProcedureDocument } from '../procedure';
+import type { Meter } from '../meter';
+import type { UnitModelDocument } from '../unit-model';
+import type { BypassPlaced, EventOf, VisitEvent } from './visit-event';
+
+/** The pinned documents a visit is replayed with. */
+export interface VisitContext {
+  readonly model: UnitModelDocument;
+  readonly procedures: Readonly<Record<string, ProcedureDocument>>;
+  readonly meters: Readonly<Record<string, Meter>>;
+}
+
+/** How an event stands in the record. */
+export type Standing =
+  /** Taken at the position and, where it decided something, moved it. */
+  | 'walked'
+  /** Taken at a step the position had already left: kept as evidence, and asks. */
+  | 'evidence'
+  /** No step: notes, supply changes, free readings. */
+  | 'beside'
+  | 'retracted';
+
+export interface TrailLine {
+  readonly event: VisitEvent;
+  readonly standing: Standing;
+  /** What held when it happened. */
+  readonly conditions: Conditions;
+  /** The interval to the line before cannot be trusted: the clock jumped or the page was loaded anew. */
+  readonly clockDoubtful: boolean;
+}
+
+export interface BypassEntry extends Omit<BypassPlaced, 'type'> {
+  readonly placedAt: string;
+  readonly placedBy: string;
+  readonly removedAt?: string;
+  /** Its placing was retracted; it counts as in until someone confirms it is out. */
+  readonly unconfirmed: boolean;
+}
+
+export interface StepOutcome {
+  /** Verdict, answer, or `done`. */
+  readonly outcome: string;
+  readonly event: string;
+  /** Skipped: leads on and proves nothing. */
+  readonly assumed: boolean;
+}
+
+export interface VisitState {
+  readonly opened?: EventOf<'visit-opened'>;
+  readonly meter?: string;
+  /** The chart being walked. */
+  readonly procedure?: string;
+  /** Current step, `@end` after a conclusion that ends the chart, undefined before a chart is started. */
+  readonly step?: string;
+  /** Lines logged when the position came to the current step; a proof of dead counts from here. */
+  readonly arrivedAt: number;
+  readonly trail: readonly TrailLine[];
+  readonly conditions: Conditions;
+  readonly bypasses: readonly BypassEntry[];
+  /** Ohms of the leads, once zeroed. */
+  readonly leadZero?: number;
+  /** Last outcome of every step walked. */
+  readonly outcomes: Readonly<Record<string, StepOutcome>>;
+  /** How often every step was walked. */
+  readonly walks: Readonly<Record<string, number>>;
+  readonly findings: readonly EventOf<'finding-reached'>[];
+  readonly closed: boolean;
+  /** Latest server order of a change of each supply, and the device that made it. */
+  readonly supplyChanges: Readonly<Record<string, { readonly seq: number; readonly device: string }>>;
+}
+
+export const EMPTY_VISIT: VisitState = {
+  arrivedAt: 0,
+  trail: [],
+  conditions: {},
+  bypasses: [],
+  outcomes: {},
+  walks: {},
+  findings: [],
+  closed: false,
+  supplyChanges: {},
+};
+
+/** Bypasses that are in, or count as in. */
+export function openBypasses(state: VisitState): readonly BypassEntry[] {
+  return state.bypasses.filter((entry) => entry.removedAt === undefined);
+}

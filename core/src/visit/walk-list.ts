@@ -1,0 +1,301 @@
+import { resolveExpectation } from '../expectation';
+import { branchFor, END, isOverZeroBand, methodOf, outcomeKey, skipTarget, targetStep, type MeasurementStep, type WalkableStep } from '../procedure';
+import { FUNCTIONS, MEASUREMENT_FUNCTIONS, parseReading, type MeasurementFunction } from '../quantity';
+import { judge, RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
+import { askedReading, enterReading, recorded } from './enter-reading';
+import { draftFinding } from './finding';
+import { proofTasks } from './proof-of-dead';
+import { append } from './replay';
+import { currentStep, stepOf } from './steps';
+import type { EventBody, EventEnvelope, ReadingTaken, VisitEvent } from './visit-event';
+import { EMPTY_VISIT, type VisitContext, type VisitState } from './visit-state';
+
+/** One line of a recorded list of readings; `number` is its line in the file. */
+export interface ListLine {
+  readonly number: number;
+  readonly step?: string;
+  readonly reading: string;
+  readonly method?: string;
+  readonly from?: string;
+  readonly to?: string;
+  readonly function?: string;
+  readonly note?: string;
+}
+
+/** A line that does not fit its step. */
+export class ListLineError extends Error {
+  constructor(
+    readonly line: number,
+    readonly problem: string,
+  ) {
+    super(`line ${line}: ${problem}`);
+    this.name = 'ListLineError';
+  }
+}
+
+export interface Walk {
+  readonly events: readonly VisitEvent[];
+  readonly state: VisitState;
+  /** Ids of the steps walked, in order. */
+  readonly way: readonly string[];
+  readonly verdicts: readonly { readonly step: string; readonly verdict: Verdict }[];
+}
+
+/** Gives a walked event its id, time and place in the log. */
+export type EnvelopeMaker = (index: number) => EventEnvelope;
+
+/**
+ * Walks a procedure with a recorded list, one line per step.
+ * @throws ListLineError naming the first line that does not fit.
+ */
+export function walkList(
+  context: VisitContext,
+  opening: readonly EventBody[],
+  lines: readonly ListLine[],
+  envelope: EnvelopeMaker,
+): Walk {
+  const walker = new ListWalker(context, envelope);
+  for (const body of opening) walker.log(body);
+  for (const line of lines) walker.walk(line);
+  walker.conclude();
+  return walker.result();
+}
+
+class ListWalker {
+  private events: VisitEvent[] = [];
+  private state: VisitState = EMPTY_VISIT;
+  private readonly way: string[] = [];
+  private readonly verdicts: { step: string; verdict: Verdict }[] = [];
+
+  constructor(
+    private readonly context: VisitContext,
+    private readonly envelope: EnvelopeMaker,
+  ) {}
+
+  result(): Walk {
+    return { events: this.events, state: this.state, way: this.way, verdicts: this.verdicts };
+  }
+
+  log(body: EventBody): void {
+    const event: VisitEvent = { ...this.envelope(this.events.length), ...body };
+    this.state = append(this.context, this.events, this.state, event);
+    this.events.push(event);
+  }
+
+  /** A list may end with the conclusion it leads to left unsaid. */
+  conclude(): void {
+    const finding = draftFinding(this.context, this.state);
+    if (!finding) return;
+    this.way.push(finding.step);
+    this.log(finding);
+  }
+
+  walk(line: ListLine): void {
+    if (line.step === undefined || line.step === '') return this.walkFree(line);
+    const detour = line.step.startsWith('+');
+    const back = this.state.step;
+    if (detour || line.step.startsWith('>')) this.jump(line.step.slice(1), line);
+    else if (line.step !== this.state.step) {
+      throw new ListLineError(line.number, `the chart is at "${this.state.step ?? 'no step'}", not at "${line.step}"; write ">${line.step}" for a jump.`);
+    }
+    const step = currentStep(this.context, this.state);
+    if (!step) throw new ListLineError(line.number, `there is no step "${line.step}" to walk.`);
+    this.way.push(this.state.step ?? '');
+    this.walkStep(step, line);
+    if (line.note) this.log({ type: 'note-added', text: line.note });
+    if (detour && back !== undefined) this.log({ type: 'step-jumped', to: back, reason: 'back from a detour' });
+  }
+
+  private jump(to: string, line: ListLine): void {
+    if (!stepOf(this.context, this.state, to)) throw new ListLineError(line.number, `there is no step "${to}" to jump to.`);
+    this.log({ type: 'step-jumped', to });
+  }
+
+  private walkStep(step: WalkableStep, line: ListLine): void {
+    const id = this.state.step ?? '';
+    const word = line.reading.trim();
+    const passing = ({ skipped: 'skipped', cannot: 'cannot-do', 'not-applicable': 'not-applicable' } as const)[word];
+    if (passing !== undefined) return this.pass(step, id, passing, line);
+    switch (step.kind) {
+      case 'action':
+        if (word !== 'done') throw new ListLineError(line.number, `"${id}" is an action: write "done", not "${word}".`);
+        return this.log({ type: 'action-done', step: id, next: step.next });
+      case 'observation':
+        return this.observe(step.answers, id, word, line);
+      case 'measurement':
+        return this.measure(step, id, line);
+      case 'conclusion': {
+        const finding = draftFinding(this.context, this.state);
+        if (word !== 'done' || !finding) throw new ListLineError(line.number, `"${id}" is a conclusion: write "done", not "${word}".`);
+        return this.log(finding);
+      }
+      case 'decide':
+        throw new ListLineError(line.number, `"${id}" decides by itself and takes no line.`);
+    }
+  }
+
+  private pass(step: WalkableStep, id: string, how: 'skipped' | 'cannot-do' | 'not-applicable', line: ListLine): void {
+    const named = step.kind === 'decide' ? undefined : how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
+    if (step.kind !== 'decide' && step.skippable === false) {
+      throw new ListLineError(line.number, `"${id}" is a safety step and cannot be passed over.`);
+    }
+    const next = named ?? skipTarget(step);
+    if (next === undefined) throw new ListLineError(line.number, `"${id}" cannot be passed over.`);
+    this.log({ type: 'step-skipped', step: id, how, reason: line.note ?? '', next });
+  }
+
+  private observe(answers: Readonly<Record<string, unknown>>, id: string, word: string, line: ListLine): void {
+    const answer = word.replace(/^assumed /, '');
+    const step = currentStep(this.context, this.state);
+    const target = step?.kind === 'observation' && Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
+    if (target === undefined) {
+      throw new ListLineError(line.number, `"${answer}" is no answer of "${id}"; accepted: ${Object.keys(answers).join(', ')}.`);
+    }
+    const grade = answer === word ? {} : ({ grade: 'assumed' } as const);
+    this.log({ type: 'observation-made', step: id, answer, next: targetStep(target), ...grade });
+  }
+
+  private measure(step: MeasurementStep, id: string, line: ListLine): void {
+    if (step.measure.proofOfDead) return this.prove(step, id, line);
+    const word = line.reading.trim();
+    const judged = wordVerdict(step, word, line);
+    if (judged) return this.logWithoutFigure(step, id, line, judged.verdict, judged.grade);
+    const accepts = word.endsWith('!');
+    const entered = enterReading(this.context, this.state, { text: accepts ? word.slice(0, -1).trim() : word, method: line.method });
+    if (entered.outcome === 'ask') throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
+    if (entered.outcome === 'error') throw new ListLineError(line.number, `"${word}": ${entered.message} Accepted: ${entered.accepted.join(', ')}.`);
+    const { body } = entered;
+    if (body.type !== 'reading-taken') throw new ListLineError(line.number, `"${id}" takes no meter check.`);
+    const { verdict, sentence } = body.judgement;
+    if (verdict === 'invalid') throw new ListLineError(line.number, sentence);
+    this.verdicts.push({ step: id, verdict });
+    this.log(body);
+    if (verdict === 'undecided' && accepts) return this.acceptUndecided(step, id, line);
+    if (body.next === undefined) throw new ListLineError(line.number, `${sentence} The chart has no way on from "${verdict}"${verdict === 'undecided' ? '; a trailing "!" accepts it' : ''}.`);
+  }
+
+  /** An accepted reading is taken for the side its middle lies on. */
+  private acceptUndecided(step: MeasurementStep, id: string, line: ListLine): void {
+    const event = this.events.at(-1);
+    if (event?.type !== 'reading-taken') return;
+    const { value = 0 } = event.judgement;
+    const { low = -Infinity, high = Infinity } = event.expectation ?? {};
+    const verdict: Verdict = value < low ? 'low' : value > high ? 'high' : 'within';
+    const next = branchFor(step.branches, verdict, isOverZeroBand(methodOf(step, line.method)));
+    if (next === undefined) throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
+    this.log({ type: 'undecided-accepted', step: id, reading: event.id, verdict, next });
+  }
+
+  private logWithoutFigure(step: MeasurementStep, id: string, line: ListLine, verdict: Verdict, grade: 'reported' | 'assumed'): void {
+    const asked = askedReading(this.context, this.state, line.method);
+    const next = branchFor(step.branches, verdict, isOverZeroBand(methodOf(step, line.method)));
+    if (!asked || next === undefined) throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
+    const [unmet] = asked.unmet;
+    if (unmet && grade === 'reported') throw new ListLineError(line.number, `${unmet.words}.`);
+    this.verdicts.push({ step: id, verdict });
+    this.log({
+      type: 'reading-taken',
+      step: id,
+      function: asked.function,
+      from: asked.from,
+      to: asked.to,
+      text: line.reading.trim(),
+      judgement: { verdict, sentence: grade === 'assumed' ? 'Assumed, not measured.' : 'Reported, no figure kept.', rulesVersion: RULES_VERSION },
+      expectation: recorded(asked.expectation),
+      next,
+      grade,
+    });
+  }
+
+  /** One figure stands for the highest of all pairs; a list gives them in order; "passed" keeps no figure. */
+  private prove(step: MeasurementStep, id: string, line: ListLine): void {
+    const parts = line.reading.split(/ ?; ?| \/ /).map((part) => part.trim());
+    const pairs = proofTasks(this.context, this.state, step).filter((task) => task.kind === 'pair').length;
+    if (parts.length !== 1 && parts.length !== pairs) {
+      throw new ListLineError(line.number, `a proof of dead has ${pairs} readings here, AC and DC of every pair, or one figure for the highest; got ${parts.length}.`);
+    }
+    this.log({ type: 'meter-proven', step: id, when: 'before', text: 'passed', shows: 'live' });
+    for (let index = 0; index < pairs && this.state.step === id; index += 1) {
+      this.log(this.pairBody(parts.length === 1 ? (parts[0] ?? '') : (parts[index] ?? ''), line));
+    }
+    const isDead = this.state.step === id;
+    this.verdicts.push({ step: id, verdict: isDead ? 'within' : 'high' });
+    const next = branchFor(step.branches, 'within', true);
+    if (isDead && next !== undefined) this.log({ type: 'meter-proven', step: id, when: 'after', text: 'passed', shows: 'live', next });
+  }
+
+  private pairBody(text: string, line: ListLine): ReadingTaken {
+    const isWord = text === 'passed' || text === 'failed';
+    const entered = enterReading(this.context, this.state, { text: isWord ? '0' : text });
+    if (entered.outcome === 'event' && entered.body.type === 'reading-taken') {
+      const { body } = entered;
+      if (!isWord) {
+        if (body.judgement.verdict === 'within' || body.next !== undefined) return body;
+        throw new ListLineError(line.number, body.judgement.sentence);
+      }
+      const verdict = text === 'passed' ? 'within' : 'high';
+      const step = currentStep(this.context, this.state);
+      const next = verdict === 'high' && step?.kind === 'measurement' ? branchFor(step.branches, 'high', true) : undefined;
+      const { reading: _reading, ...rest } = body;
+      return {
+        ...rest,
+        text,
+        judgement: { verdict, sentence: 'Reported, no figure kept.', rulesVersion: RULES_VERSION },
+        grade: 'reported',
+        ...(next === undefined ? {} : { next }),
+      };
+    }
+    const message = entered.outcome === 'error' ? entered.message : 'This is not a reading of one pair.';
+    throw new ListLineError(line.number, `"${text}": ${message}`);
+  }
+
+  private walkFree(line: ListLine): void {
+    const measured = MEASUREMENT_FUNCTIONS.find((each) => each === line.function) as MeasurementFunction | undefined;
+    if (!measured || !line.from || !line.to) {
+      throw new ListLineError(line.number, `a reading without a step names from, to and function; functions: ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+    }
+    const parsed = parseReading(line.reading, { function: measured });
+    if (parsed.outcome !== 'reading') {
+      throw new ListLineError(line.number, `"${line.reading}" is no reading of ${FUNCTIONS[measured].name}; accepted: ${FUNCTIONS[measured].examples.join(', ')}.`);
+    }
+    const expectation = resolveExpectation({ kind: 'unknown' }, measured);
+    const judgement = judge({ reading: parsed.reading, function: measured, expectation, leads: { zero: this.state.leadZero } });
+    this.log({
+      type: 'reading-taken',
+      function: measured,
+      from: line.from,
+      to: line.to,
+      text: line.reading,
+      reading: parsed.reading,
+      judgement,
+      expectation: recorded(expectation),
+      grade: 'measured',
+    });
+  }
+}
+
+/** The verdict that a reserved word stands for; undefined when the line holds a reading. */
+function wordVerdict(step: MeasurementStep, word: string, line: ListLine): { verdict: Verdict; grade: 'reported' | 'assumed' } | undefined {
+  if (word === 'passed') return { verdict: 'within', grade: 'reported' };
+  if (word === 'failed') return { verdict: failedVerdict(step, line), grade: 'reported' };
+  if (word === 'never') throw new ListLineError(line.number, '"never" is a reading of elapsed time, which cannot be judged yet.');
+  const assumed = /^assumed (.+)$/.exec(word)?.[1];
+  if (assumed === undefined) return undefined;
+  const verdict = VERDICTS.find((each) => each === assumed);
+  if (!verdict) throw new ListLineError(line.number, `"${assumed}" is not a verdict; known: ${VERDICTS.join(', ')}.`);
+  return { verdict, grade: 'assumed' };
+}
+
+/** "Failed" without a figure is only clear where every verdict but within leads the same way. */
+function failedVerdict(step: MeasurementStep, line: ListLine): Verdict {
+  const overZero = isOverZeroBand(methodOf(step, line.method));
+  const ways = (['low', 'high'] as const).flatMap((verdict) => {
+    const key = outcomeKey(step.branches, verdict, overZero);
+    return key === undefined ? [] : [{ verdict, to: branchFor(step.branches, verdict, overZero) ?? END }];
+  });
+  const [first, second] = ways;
+  if (!first || (second && second.to !== first.to)) {
+    throw new ListLineError(line.number, '"failed" does not tell which way the chart goes; write the reading or "assumed low" or "assumed high".');
+  }
+  return first.verdict;
+}
