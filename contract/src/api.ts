@@ -1,8 +1,5 @@
 import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
-import * as yup from 'yup';
-import { uuid7 } from './event-schema';
-import { closedObject, id, listOf, name, text } from './schema-parts';
-import { contract, type FieldProblem } from './validate';
+import type { FieldProblem } from './validate';
 
 export interface Site {
   readonly id: string;
@@ -91,14 +88,6 @@ export interface ProblemDocument {
   readonly errors?: readonly FieldProblem[];
 }
 
-export const siteContract = contract<Site>(closedObject({ id: id().required(), name: name().required(), address: text(400) }));
-
-export const unitContract = contract<Unit>(
-  closedObject({ id: id().required(), site: id().required(), name: name().required(), unitModel: id().required(), location: name(), serial: name() }),
-);
-
-export const startVisitContract = contract<StartVisit>(closedObject({ id: uuid7().required(), unit: id().required() }));
-
 /** The demo data of a site in one file: sites and units. */
 export interface SiteFile {
   readonly format: 'juxtameter/sites';
@@ -106,14 +95,3 @@ export interface SiteFile {
   readonly sites: readonly Site[];
   readonly units: readonly Unit[];
 }
-
-export const siteFileContract = contract<SiteFile>(
-  closedObject({
-    format: yup.string().oneOf(['juxtameter/sites']).required(),
-    version: yup.number().oneOf([1]).required(),
-    sites: listOf(closedObject({ id: id().required(), name: name().required(), address: text(400) })).required(),
-    units: listOf(
-      closedObject({ id: id().required(), site: id().required(), name: name().required(), unitModel: id().required(), location: name(), serial: name() }),
-    ).required(),
-  }),
-);

@@ -6,3 +6,6 @@ export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';
 export { unitModelContract } from './unit-model-schema';
 export { contract, type Contract, type FieldProblem, type Validated } from './validate';
+export { visitContext } from './visit-context';
+export { siteContract, siteFileContract, startVisitContract, unitContract } from './site-schema';
+export { visitContract } from './visit-schema';

@@ -24,8 +24,7 @@ function functionSchema(measured: MeasurementFunction) {
 
 const functions = Object.fromEntries(MEASUREMENT_FUNCTIONS.map((measured) => [measured, functionSchema(measured)]));
 
-export const meterContract = contract<MeterDocument>(
-  closedObject({
+export const meterSchema = closedObject({
     format: oneOf(['juxtameter/meter']).required(),
     version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
     id: id().required(),
@@ -33,5 +32,6 @@ export const meterContract = contract<MeterDocument>(
     category: name().required(),
     notes: text(),
     functions: listOf(taggedUnion('function', functions, 'meter function')).required(),
-  }),
-);
+});
+
+export const meterContract = contract<MeterDocument>(meterSchema);

@@ -106,7 +106,7 @@ const steps: Record<string, yup.ISchema<unknown>> = {
 /** Kinds whose fields are kept as they are; lint refuses to walk them. */
 const laterSteps = Object.fromEntries(LATER_STEP_KINDS.map((kind) => [kind, yup.object({ kind: oneOf([kind]).required() })]));
 
-const procedureSchema = closedObject({
+export const procedureSchema = closedObject({
   format: oneOf(['juxtameter/procedure']).required(),
   version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
   id: id().required(),

@@ -57,8 +57,8 @@ export function quantity(...dimensions: readonly [Dimension, ...Dimension[]]) {
   });
 }
 
-export function listOf<Value>(entry: yup.ISchema<Value>) {
-  return yup.array().of(entry as yup.ISchema<Value, yup.AnyObject>).max(2000, 'has more than 2000 entries');
+export function listOf<Value>(entry: yup.ISchema<Value>, most = 2000) {
+  return yup.array().of(entry as yup.ISchema<Value, yup.AnyObject>).max(most, `has more than ${most} entries`);
 }
 
 export function oneOf<Value extends string>(values: readonly Value[]) {

@@ -133,7 +133,7 @@ const stage = closedObject({
   holdOff: quantity('time'),
 });
 
-const unitModelSchema = closedObject({
+export const unitModelSchema = closedObject({
   format: oneOf(['juxtameter/unit-model']).required(),
   version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
   id: id().required(),

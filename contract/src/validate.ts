@@ -23,8 +23,8 @@ const MOST_PROBLEMS = 100;
 export function contract<Value>(schema: yup.Schema<unknown> | yup.Lazy<unknown>): Contract<Value> {
   return {
     validate(value) {
-      const tooDeep = depthProblem(value);
-      if (tooDeep) return { ok: false, problems: [tooDeep] };
+      const unkeepable = treeProblem(value);
+      if (unkeepable) return { ok: false, problems: [unkeepable] };
       try {
         schema.validateSync(value, { strict: true, abortEarly: false });
         return { ok: true, value: value as Value };
@@ -45,13 +45,22 @@ function problemsOf(error: yup.ValidationError): FieldProblem[] {
   });
 }
 
-/** Refuses what is nested too deeply, which also stops a value that contains itself. */
-function depthProblem(value: unknown, depth = 0): FieldProblem | undefined {
+/**
+ * Refuses what no schema looks for: nesting without end (which also stops a value that contains itself), and text that
+ * a database cannot keep (NUL and lone surrogates).
+ */
+function treeProblem(value: unknown, path = '', depth = 0): FieldProblem | undefined {
+  if (typeof value === 'string') return isKeepable(value) ? undefined : { path, message: 'holds characters that are no text' };
   if (typeof value !== 'object' || value === null) return undefined;
   if (depth > DEEPEST) return { path: '', message: `is nested deeper than ${DEEPEST} levels, or contains itself` };
-  for (const child of Object.values(value)) {
-    const found = depthProblem(child, depth + 1);
+  for (const [key, child] of Object.entries(value)) {
+    const at = path === '' ? key : `${path}.${key}`;
+    const found = isKeepable(key) ? treeProblem(child, at, depth + 1) : { path, message: 'has a key that is no text' };
     if (found) return found;
   }
   return undefined;
+}
+
+function isKeepable(text: string): boolean {
+  return !text.includes('\0') && !/\p{Surrogate}/u.test(text);
 }

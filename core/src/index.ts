@@ -5,3 +5,4 @@ export * from './verdict';
 export * from './unit-model';
 export * from './procedure';
 export * from './visit';
+export * from './formats';

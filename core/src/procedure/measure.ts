@@ -4,11 +4,11 @@ import { supplyOf, type UnitModelDocument } from '../unit-model';
 import { withConditions, type Conditions } from './conditions';
 import type { MeasuringMethod, MeasurementStep } from './procedure-document';
 
-/** A measurement step with one method chosen. */
+/** A measurement step with one method chosen, the first where none is named. */
 export function methodOf(step: MeasurementStep, name?: string): MeasuringMethod {
-  const { methods, ...base } = step.measure;
-  const method = name !== undefined && methods && Object.hasOwn(methods, name) ? methods[name] : undefined;
-  return { ...base, ...method };
+  const { methods = {}, ...base } = step.measure;
+  const chosen = name !== undefined && Object.hasOwn(methods, name) ? name : Object.keys(methods)[0];
+  return chosen === undefined ? base : { ...base, ...methods[chosen] };
 }
 
 /** The names of a step's methods; empty where there is only one way. */

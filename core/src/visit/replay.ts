@@ -13,13 +13,22 @@ import type { BypassPlaced, EventOf, VisitEvent } from './visit-event';
  */
 export function replay(context: VisitContext, events: readonly VisitEvent[]): VisitState {
   const retracted = retractedIds(events);
-  return events.reduce((state, event) => fold(context, state, event, retracted), EMPTY_VISIT);
+  // One growing list instead of a copy per event: ten thousand events would copy fifty million lines.
+  const trail: TrailLine[] = [];
+  let state: VisitState = { ...EMPTY_VISIT, trail };
+  for (const event of events) {
+    const [next, line] = fold(context, state, event, retracted);
+    trail.push(line);
+    state = next;
+  }
+  return state;
 }
 
 /** Applies one more event. A retraction replays the whole log, everything else is one step of the fold. */
 export function append(context: VisitContext, events: readonly VisitEvent[], state: VisitState, event: VisitEvent): VisitState {
   if (event.type === 'retracted') return replay(context, [...events, event]);
-  return fold(context, state, event, NONE);
+  const [next, line] = fold(context, state, event, NONE);
+  return { ...next, trail: [...state.trail, line] };
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -41,11 +50,22 @@ function retractedIds(events: readonly VisitEvent[]): ReadonlySet<string> {
   return retracted;
 }
 
-function fold(context: VisitContext, before: VisitState, event: VisitEvent, retracted: ReadonlySet<string>): VisitState {
-  if (retracted.has(event.id)) return logged(cautiously(context, before, event), before, event, 'retracted');
-  const standing = standingOf(before, event);
-  const after = standing === 'evidence' ? before : applied(context, before, event);
-  return logged(after, before, event, standing);
+/** The state after one event and its line; the caller adds the line to the trail. */
+function fold(
+  context: VisitContext,
+  before: VisitState,
+  event: VisitEvent,
+  retracted: ReadonlySet<string>,
+): readonly [VisitState, TrailLine] {
+  const standing = retracted.has(event.id) ? 'retracted' : standingOf(before, event);
+  const after =
+    standing === 'retracted'
+      ? cautiously(context, before, event)
+      : standing === 'evidence'
+        ? before
+        : applied(context, before, event);
+  const line = { event, standing, conditions: before.conditions, clockDoubtful: isClockDoubtful(before, event) };
+  return [arrived(before, after), line];
 }
 
 function standingOf(state: VisitState, event: VisitEvent): Standing {
@@ -53,11 +73,10 @@ function standingOf(state: VisitState, event: VisitEvent): Standing {
   return event.step === state.step ? 'walked' : 'evidence';
 }
 
-function logged(state: VisitState, before: VisitState, event: VisitEvent, standing: Standing): VisitState {
-  const line: TrailLine = { event, standing, conditions: before.conditions, clockDoubtful: isClockDoubtful(before, event) };
-  const hasMoved = state.step !== before.step || state.walks !== before.walks || state.procedure !== before.procedure;
-  const arrivedAt = hasMoved ? before.trail.length + 1 : before.arrivedAt;
-  return { ...state, trail: [...before.trail, line], arrivedAt };
+/** Remembers where in the log the position came to its step. */
+function arrived(before: VisitState, after: VisitState): VisitState {
+  const hasMoved = after.step !== before.step || after.walks !== before.walks || after.procedure !== before.procedure;
+  return hasMoved ? { ...after, arrivedAt: before.trail.length + 1 } : after;
 }
 
 /** Wall and monotonic clock may drift apart by this much, in milliseconds, before an interval is doubted. */

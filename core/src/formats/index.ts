@@ -1,0 +1,1 @@
+export { plainCell, READING_COLUMNS, readingRows, type ReadingRow } from './readings-table';

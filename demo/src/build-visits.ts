@@ -1,0 +1,132 @@
+// Writes the demo visits: the nursery's technician walking the chart. Run with `npx tsx demo/src/build-visits.ts`.
+import { readFileSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { append, enterReading, walkList, type EventBody, type EventEnvelope, type ListLine, type MeterDocument, type ProcedureDocument, type UnitModelDocument, type VisitEvent, type VisitState } from '@juxtameter/core';
+import { visitContext, visitContract, type PinnedDocuments, type SiteFile } from '@juxtameter/contract';
+
+interface Script {
+  readonly file: string;
+  readonly unit: string;
+  readonly complaint: string;
+  readonly by: string;
+  readonly begins: string;
+  readonly readings: readonly (readonly [step: string, reading: string])[];
+  /** What is logged after the list, from the state it leads to. */
+  readonly after: (log: Log) => void;
+}
+
+const data = fileURLToPath(new URL('../data/', import.meta.url));
+const read = (file: string): unknown => JSON.parse(readFileSync(data + file, 'utf8'));
+const sites = read('sites.json') as SiteFile;
+const unitModel = read('unit-models/mist-pump-panel.json') as UnitModelDocument;
+const procedure = read('procedures/pump-contactor-does-not-pull-in.json') as ProcedureDocument;
+const meters = [read('meters/hand-6000.json'), read('meters/pocket-2000.json')] as MeterDocument[];
+
+/** Collects further events by hand after a list has been walked. */
+class Log {
+  constructor(
+    private readonly context: ReturnType<typeof visitContext>,
+    readonly events: VisitEvent[],
+    public state: VisitState,
+    private readonly envelope: (index: number) => EventEnvelope,
+  ) {}
+
+  add(body: EventBody): VisitEvent {
+    const event: VisitEvent = { ...this.envelope(this.events.length), ...body };
+    this.state = append(this.context, this.events, this.state, event);
+    this.events.push(event);
+    return event;
+  }
+
+  read(text: string): VisitEvent {
+    const entered = enterReading(this.context, this.state, { text });
+    if (entered.outcome !== 'event') throw new Error(`demo reading ${text} is not accepted`);
+    return this.add(entered.body);
+  }
+}
+
+const toTheChain: Script['readings'] = [
+  ['call-mist', 'done'],
+  ['watch', 'nothing'],
+  ['lamps', 'both-lit'],
+  ['isolate', 'done'],
+  ['prove-dead', '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.02 / 0.00'],
+  ['look', 'none'],
+  ['fuse', '0.3'],
+  ['coil', '8.1'],
+  ['energise', 'done'],
+  ['secondary', '27.1'],
+  ['after-fuse', '27.02'],
+  ['output', '26.95'],
+];
+
+const scripts: readonly Script[] = [
+  {
+    file: 'mist-line-1-finished.json',
+    unit: 'mist-line-1',
+    complaint: 'No mist since the frost, the pump is dead silent',
+    by: 'Wren',
+    begins: '2026-11-18T08:02:10.000Z',
+    readings: [
+      ...toTheChain,
+      ['halfway', '0.02'],
+      ['across-float', '26.9'],
+      ['tank-level', 'above'],
+      ['float-jumper', 'done'],
+      ['with-jumper', 'pulls-in'],
+      ['float-open', 'done'],
+    ],
+    after: (log) => {
+      log.add({ type: 'bypass-removed', bypass: 'float-test' });
+      log.add({ type: 'note-added', text: 'Float arm bent by ice. New switch fitted, 0.0 V across it, ten minutes of mist from the house controller.' });
+      log.add({ type: 'visit-closed' });
+    },
+  },
+  {
+    file: 'mist-line-2-half-done.json',
+    unit: 'mist-line-2',
+    complaint: 'Pump does not start, no mist since this morning',
+    by: 'Wren',
+    begins: '2026-11-24T08:51:40.000Z',
+    readings: toTheChain,
+    after: (log) => {
+      const mistyped = log.read('270');
+      log.add({ type: 'retracted', event: mistyped.id });
+      log.read('0.02');
+      log.add({ type: 'note-added', text: 'Float cable looks newer than the rest.' });
+    },
+  },
+];
+
+for (const [number, script] of scripts.entries()) {
+  const unit = sites.units.find((each) => each.id === script.unit);
+  const site = sites.sites.find((each) => each.id === unit?.site);
+  if (!unit || !site) throw new Error(`no unit ${script.unit}`);
+  const pinned: PinnedDocuments = { unit, site, unitModel, procedures: [procedure], meters };
+  const context = visitContext(pinned);
+  const begins = Date.parse(script.begins);
+  const uuid = (time: number, index: number): string => {
+    const hex = time.toString(16).padStart(12, '0');
+    return `${hex.slice(0, 8)}-${hex.slice(8)}-7${String(number).padStart(3, '0')}-8000-${String(index).padStart(12, '0')}`;
+  };
+  const visit = uuid(begins, 0);
+  const envelope = (index: number): EventEnvelope => {
+    // A technician logs something every half minute or so.
+    const elapsed = index * 31_000 + ((index * 7919) % 17) * 1000;
+    const at = begins + elapsed;
+    return { id: uuid(at, index + 1), visit, device: uuid(begins, 999), deviceSeq: index + 1, seenSeq: 0, at: new Date(at).toISOString(), monotonic: elapsed, by: script.by };
+  };
+  const opening: EventBody[] = [
+    { type: 'visit-opened', unit: unit.id, complaint: script.complaint, meter: 'hand-6000' },
+    { type: 'leads-zeroed', text: '0.2', ohms: 0.2 },
+    { type: 'procedure-started', procedure: procedure.id, start: procedure.start },
+  ];
+  const lines = script.readings.map(([step, reading], index): ListLine => ({ number: index + 1, step, reading }));
+  const walk = walkList(context, opening, lines, envelope);
+  const log = new Log(context, [...walk.events], walk.state, envelope);
+  script.after(log);
+  const document = { format: 'juxtameter/visit', version: 1, id: visit, pinned, events: log.events };
+  const checked = visitContract.validate(document);
+  if (!checked.ok) throw new Error(JSON.stringify(checked.problems, null, 2));
+  writeFileSync(`${data}visits/${script.file}`, `${JSON.stringify(document, null, 2)}\n`);
+}

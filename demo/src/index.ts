@@ -1,0 +1,1 @@
+export { readDemo, type DemoData } from './read-demo';

@@ -1,0 +1,49 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
+import {
+  meterContract,
+  procedureContract,
+  readDocument,
+  siteFileContract,
+  unitModelContract,
+  visitContract,
+  type Contract,
+  type SiteFile,
+  type VisitDocument,
+} from '@juxtameter/contract';
+
+/** The made-up nursery: everything a fresh database is filled with. */
+export interface DemoData {
+  readonly sites: SiteFile;
+  readonly unitModels: readonly UnitModelDocument[];
+  readonly procedures: readonly ProcedureDocument[];
+  readonly meters: readonly MeterDocument[];
+  readonly visits: readonly VisitDocument[];
+}
+
+const DATA = fileURLToPath(new URL('../data', import.meta.url));
+
+/** Reads the demo files through the same contracts as anybody's documents. */
+export function readDemo(): DemoData {
+  return {
+    sites: readAs('sites.json', siteFileContract),
+    unitModels: readFolder('unit-models', unitModelContract),
+    procedures: readFolder('procedures', procedureContract),
+    meters: readFolder('meters', meterContract),
+    visits: readFolder('visits', visitContract),
+  };
+}
+
+function readFolder<Value>(folder: string, contract: Contract<Value>): readonly Value[] {
+  const files = readdirSync(join(DATA, folder)).filter((name) => name.endsWith('.json'));
+  return files.sort().map((name) => readAs(join(folder, name), contract));
+}
+
+function readAs<Value>(file: string, contract: Contract<Value>): Value {
+  const read = readDocument(readFileSync(join(DATA, file), 'utf8'));
+  const checked = read.ok ? contract.validate(read.value) : read;
+  if (checked.ok) return checked.value;
+  throw new Error(`demo file ${file}: ${checked.problems.map((each) => `${each.path} ${each.message}`).join('; ')}`);
+}

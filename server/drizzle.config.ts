@@ -1,0 +1,8 @@
+import { defineConfig } from 'drizzle-kit';
+
+export default defineConfig({
+  dialect: 'postgresql',
+  schema: './server/src/database/schema.ts',
+  out: './server/drizzle',
+  casing: 'snake_case',
+});

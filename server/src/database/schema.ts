@@ -1,0 +1,57 @@
+import { bigserial, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
+
+export const sites = pgTable('sites', {
+  id: text().primaryKey(),
+  document: json().$type<Site>().notNull(),
+});
+
+export const units = pgTable('units', {
+  id: text().primaryKey(),
+  site: text().notNull().references(() => sites.id),
+  document: json().$type<Unit>().notNull(),
+});
+
+/**
+ * Documents are kept in every version; the content hash tells whether one changed.
+ *
+ * `json`, not `jsonb`: the order of keys carries meaning (the first answer, the first method, L before N), and `jsonb`
+ * sorts them.
+ */
+function versioned<Document>() {
+  return {
+    id: text().notNull(),
+    version: integer().notNull(),
+    hash: text().notNull(),
+    document: json().$type<Document>().notNull(),
+    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  };
+}
+
+export const unitModels = pgTable('unit_models', versioned<UnitModelDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
+export const procedures = pgTable('procedures', versioned<ProcedureDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
+export const meters = pgTable('meters', versioned<MeterDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
+
+export const visits = pgTable('visits', {
+  id: uuid().primaryKey(),
+  unit: text().notNull().references(() => units.id),
+  pinned: json().$type<PinnedDocuments>().notNull(),
+  createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});
+
+/** The append-only log of all visits; nothing here is ever updated or deleted. */
+export const visitEvents = pgTable(
+  'visit_events',
+  {
+    seq: bigserial({ mode: 'number' }).primaryKey(),
+    id: uuid().notNull().unique(),
+    visit: uuid().notNull().references(() => visits.id),
+    device: uuid().notNull(),
+    deviceSeq: integer().notNull(),
+    hash: text().notNull(),
+    document: json().$type<VisitEvent>().notNull(),
+    receivedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [unique().on(table.visit, table.device, table.deviceSeq), index().on(table.visit, table.seq)],
+);

@@ -1,0 +1,38 @@
+import compression from 'compression';
+import express, { type Express } from 'express';
+import type { Logger } from 'pino';
+import type { LibraryStore } from '../store/library-store';
+import type { VisitStore } from '../store/visit-store';
+import { BODY_LIMIT, noSuchAddress, problemAnswers } from './errors';
+import { libraryRoutes } from './library-routes';
+import { pageRoutes } from './page';
+import { requestLog } from './request-log';
+import { sameSiteOnly, securityHeaders } from './security';
+import { visitRoutes } from './visit-routes';
+
+export interface AppParts {
+  readonly library: LibraryStore;
+  readonly visits: VisitStore;
+  readonly logger: Logger;
+  /** Folder of the built page. */
+  readonly page: string;
+}
+
+/** Page and API in one Express application. */
+export function createApp({ library, visits, logger, page }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(securityHeaders(), sameSiteOnly(), compression());
+  app.use('/api', requestLog(logger), (_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }));
+  app.get('/api/health', (_request, response) => {
+    response.json({ status: 'ok', product: 'juxtameter' });
+  });
+  app.use('/api', libraryRoutes(library), visitRoutes(visits), noSuchAddress);
+  app.use(pageRoutes(page), noSuchAddress);
+  app.use(problemAnswers(logger));
+  return app;
+}

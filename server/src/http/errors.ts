@@ -1,0 +1,28 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { RequestProblem } from './problem';
+
+export const BODY_LIMIT = '1mb';
+
+/** Turns whatever went wrong into a problem document; only the unforeseen is logged with its stack. */
+export function problemAnswers(logger: Logger): ErrorRequestHandler {
+  return (error: unknown, _request, response, next) => {
+    if (response.headersSent) return next(error);
+    const problem = asProblem(error, logger);
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem.toDocument()));
+  };
+}
+
+function asProblem(error: unknown, logger: Logger): RequestProblem {
+  if (error instanceof RequestProblem) return error;
+  const { type, status } = (typeof error === 'object' && error !== null ? error : {}) as { type?: string; status?: number };
+  if (type === 'entity.too.large') return new RequestProblem(413, 'Too large', `The request is larger than ${BODY_LIMIT}; nothing was stored. Send smaller batches.`);
+  if (type === 'entity.parse.failed') return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');
+  if (status !== undefined && status >= 400 && status < 500) return new RequestProblem(status, 'Bad request', 'The request could not be read; nothing was stored.');
+  logger.error({ error }, 'unforeseen error');
+  return new RequestProblem(500, 'Internal error', 'Something went wrong in the server; nothing was stored by halves. The log has the details.');
+}
+
+export const noSuchAddress: RequestHandler = (request) => {
+  throw new RequestProblem(404, 'Not found', `There is nothing at ${request.method} ${request.path}.`);
+};

@@ -1,0 +1,49 @@
+import type { RequestHandler } from 'express';
+import helmet from 'helmet';
+import { RequestProblem } from './problem';
+
+/** Headers for every answer. Scripts only from here; styles inline too, since the component library injects them. */
+export function securityHeaders(): RequestHandler {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    // Loopback has no TLS to insist on.
+    strictTransportSecurity: false,
+    referrerPolicy: { policy: 'no-referrer' },
+  });
+}
+
+const LOOPBACK_NAMES: ReadonlySet<string> = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/** Refuses requests addressed to another name (DNS rebinding) or sent by another site's page. */
+export function sameSiteOnly(): RequestHandler {
+  return (request, _response, next) => {
+    const host = request.headers.host ?? '';
+    if (!LOOPBACK_NAMES.has(nameOf(host))) {
+      throw new RequestProblem(421, 'Misdirected request', 'This server answers only to 127.0.0.1 and localhost.');
+    }
+    const { origin } = request.headers;
+    if (origin !== undefined && origin !== `http://${host}`) {
+      throw new RequestProblem(403, 'Foreign origin', 'Requests from other pages are refused.');
+    }
+    next();
+  };
+}
+
+function nameOf(host: string): string {
+  return host.replace(/:\d+$/, '');
+}

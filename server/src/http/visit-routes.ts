@@ -1,0 +1,43 @@
+import { Router } from 'express';
+import { stringify } from 'csv-stringify/sync';
+import { plainCell, READING_COLUMNS, readingRows, replay } from '@juxtameter/core';
+import { eventBatchContract, startVisitContract, visitContext } from '@juxtameter/contract';
+import type { VisitStore } from '../store/visit-store';
+import { bodyAs, pathPart } from './body';
+import { notFound } from './problem';
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** Visits, their logs and what is handed over of them. */
+export function visitRoutes(visits: VisitStore): Router {
+  const router = Router();
+  router.param('id', (_request, _response, next, id: string) => {
+    next(UUID.test(id) ? undefined : notFound(`visit "${id.slice(0, 60)}"`));
+  });
+  router.get('/visits', async (_request, response) => {
+    response.json(await visits.list());
+  });
+  router.post('/visits', async (request, response) => {
+    response.status(201).json(await visits.start(bodyAs(request, startVisitContract)));
+  });
+  router.get('/visits/:id', async (request, response) => {
+    response.json(await visits.visit(pathPart(request, 'id')));
+  });
+  router.post('/visits/:id/events', async (request, response) => {
+    const { events } = bodyAs(request, eventBatchContract);
+    response.json(await visits.append(pathPart(request, 'id'), events));
+  });
+  router.get('/visits/:id/export.json', async (request, response) => {
+    const visit = await visits.visit(pathPart(request, 'id'));
+    response.attachment(`visit-${visit.id}.json`).type('json').send(JSON.stringify(visit, null, 2));
+  });
+  router.get('/visits/:id/readings.csv', async (request, response) => {
+    const visit = await visits.visit(pathPart(request, 'id'));
+    const rows = readingRows(replay(visitContext(visit.pinned), visit.events));
+    const cells = rows.map((row) => READING_COLUMNS.map((column) => plainCell(row[column])));
+    // The mark tells spreadsheets that this is UTF-8, or Ω and µ turn to noise.
+    const csv = `\uFEFF${stringify([[...READING_COLUMNS], ...cells], { record_delimiter: '\r\n' })}`;
+    response.attachment(`visit-${visit.id}-readings.csv`).type('text/csv; charset=utf-8').send(csv);
+  });
+  return router;
+}

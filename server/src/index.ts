@@ -1,0 +1,2 @@
+export { readSettings, StartRefused, type Settings } from './settings';
+export { startServer, type RunningServer } from './start-server';

@@ -1,0 +1,27 @@
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { readDemo } from '@juxtameter/demo';
+import { readSettings, StartRefused } from './settings';
+import { startServer } from './start-server';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+
+try {
+  const settings = readSettings(process.env, root);
+  const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+  const server = await startServer({ settings, page: join(root, 'dist', 'web', 'browser'), demo: readDemo, logger });
+  process.stdout.write(`Juxtameter is ready at ${server.address}\n`);
+  let isStopping = false;
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+    process.on(signal, () => {
+      if (isStopping) return;
+      isStopping = true;
+      void server.stop().then(() => process.exit(0));
+    });
+  }
+} catch (error) {
+  if (!(error instanceof StartRefused)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exit(1);
+}

@@ -1,0 +1,77 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { pino, type Logger } from 'pino';
+import type { DemoData } from '@juxtameter/demo';
+import { openDatabase } from './database/open-database';
+import { lockFolder } from './folder-lock';
+import { createApp } from './http/app';
+import { seedWhenEmpty } from './seed';
+import { StartRefused, type Settings } from './settings';
+import { LibraryStore } from './store/library-store';
+import { VisitStore } from './store/visit-store';
+
+export interface RunningServer {
+  readonly address: string;
+  /** Lets running requests finish, closes the database and gives the folder free. */
+  stop(): Promise<void>;
+}
+
+export interface StartOptions {
+  readonly settings: Settings;
+  readonly page: string;
+  /** Read only when the database is empty. */
+  readonly demo?: () => DemoData;
+  readonly logger?: Logger;
+}
+
+/** Starts page and API on the data folder. @throws StartRefused with one sentence when it cannot. */
+export async function startServer({ settings, page, demo, logger = pino({ level: 'silent' }) }: StartOptions): Promise<RunningServer> {
+  const lock = await lockFolder(settings.dataDir);
+  try {
+    const { database, close } = await openDatabase(settings.dataDir);
+    const library = new LibraryStore(database);
+    const visits = new VisitStore(database, library);
+    if (demo) await seedWhenEmpty(demo(), library, visits);
+    const server = createServer(createApp({ library, visits, logger, page }));
+    // Slow senders are cut off instead of holding a connection for ever.
+    server.requestTimeout = 30_000;
+    server.headersTimeout = 10_000;
+    try {
+      await listen(server, settings);
+    } catch (error) {
+      await close();
+      throw error;
+    }
+    const { port } = server.address() as AddressInfo;
+    const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
+    return {
+      address: `http://${host}:${port}`,
+      async stop() {
+        await closeServer(server);
+        await close();
+        lock.release();
+      },
+    };
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+}
+
+function listen(server: Server, { host, port }: Settings): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      const reason = error.code === 'EADDRINUSE' ? `Port ${port} on ${host} is in use; stop what uses it or set PORT.` : `Cannot listen on ${host}:${port} (${error.code ?? error.message}); set PORT.`;
+      reject(new StartRefused(reason));
+    });
+    server.listen(port, host, resolve);
+  });
+}
+
+function closeServer(server: Server): Promise<void> {
+  return new Promise((resolve) => {
+    server.close(() => resolve());
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 2000).unref();
+  });
+}
