@@ -73,7 +73,7 @@ const expectation = optionalObject({
 });
 
 const bodies: Record<EventType, yup.ObjectShape> = {
-  'visit-opened': { unit: id().required(), complaint: text().required(), meter: id() },
+  'visit-opened': { unit: id().required(), complaint: yup.string().max(4000).defined(), meter: id() },
   'procedure-started': { procedure: id().required(), start: id().required() },
   'action-done': { step: id().required(), next: stepTarget().required() },
   'observation-made': { step: id().required(), answer: id().required(), next: stepTarget().required(), grade: oneOf(GRADES) },

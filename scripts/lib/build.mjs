@@ -1,0 +1,37 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './packages.mjs';
+
+const SOURCES = ['angular.json', 'tsconfig.base.json', 'package-lock.json', 'web/tsconfig.app.json', 'web/src', 'web/public', 'core/src', 'contract/src'];
+const stamp = join(root, 'dist', 'web', 'source-hash');
+const index = join(root, 'dist', 'web', 'browser', 'index.html');
+
+/** Builds the page when any of its sources changed since the last build. Returns whether it succeeded. */
+export function buildPage() {
+  const hash = hashOf(SOURCES);
+  if (existsSync(index) && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return true;
+  console.log('Building the page (about half a minute)...');
+  rmSync(stamp, { force: true });
+  const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
+  const result = spawnSync(process.execPath, [ng, 'build', 'web'], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  if (result.status !== 0) {
+    console.error(result.stdout, result.stderr);
+    return false;
+  }
+  mkdirSync(join(root, 'dist', 'web'), { recursive: true });
+  writeFileSync(stamp, hash);
+  return true;
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256');
+  for (const file of paths.flatMap(filesOf).sort()) hash.update(file).update('\0').update(readFileSync(join(root, file))).update('\0');
+  return hash.digest('hex');
+}
+
+function filesOf(path) {
+  if (statSync(join(root, path)).isFile()) return path.endsWith('.spec.ts') ? [] : [path];
+  return readdirSync(join(root, path)).flatMap((name) => filesOf(`${path}/${name}`));
+}

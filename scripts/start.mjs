@@ -1,0 +1,17 @@
+// One command from a fresh clone to a running product: packages, page, data, server.
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { buildPage } from './lib/build.mjs';
+import { installPackages, root } from './lib/packages.mjs';
+
+const [major, minor] = process.versions.node.split('.').map(Number);
+if (major < 20 || (major === 20 && minor < 19)) {
+  console.error(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
+  process.exit(1);
+}
+installPackages();
+if (!buildPage()) process.exit(1);
+const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], { cwd: root, stdio: 'inherit' });
+// Ctrl-C reaches the server too; it closes its data and ends, and so do we.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code, signal) => process.exit(code ?? (signal ? 1 : 0)));

@@ -1,0 +1,28 @@
+const { accessSync } = require('node:fs');
+
+if (!process.env.CHROME_BIN) {
+  try {
+    accessSync('/usr/bin/chromium');
+    process.env.CHROME_BIN = '/usr/bin/chromium';
+  } catch {
+    // Karma looks for Chrome by itself.
+  }
+}
+
+module.exports = function configure(config) {
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    client: { jasmine: { random: true, timeoutInterval: 30000 }, clearContext: false },
+    reporters: ['progress'],
+    browsers: ['HeadlessChromium'],
+    customLaunchers: {
+      HeadlessChromium: {
+        base: 'ChromeHeadless',
+        flags: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      },
+    },
+    browserNoActivityTimeout: 120000,
+    restartOnFileChange: false,
+  });
+};

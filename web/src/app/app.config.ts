@@ -1,0 +1,32 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore } from '@ngrx/store';
+import { providePrimeNG } from 'primeng/config';
+import { routes } from './app.routes';
+import * as libraryEffects from './library/library.effects';
+import { libraryFeature } from './library/library.reducer';
+import * as preferencesEffects from './preferences/preferences.effects';
+import { preferencesFeature } from './preferences/preferences.reducer';
+import * as startEffects from './start/start.effects';
+import { startFeature } from './start/start.reducer';
+import { InstrumentPreset } from './theme/preset';
+import * as visitsEffects from './visits/visits.effects';
+import { visitsFeature } from './visits/visits.reducer';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideRouter(routes, withComponentInputBinding()),
+    provideHttpClient(withFetch()),
+    provideStore({
+      [libraryFeature.name]: libraryFeature.reducer,
+      [preferencesFeature.name]: preferencesFeature.reducer,
+      [startFeature.name]: startFeature.reducer,
+      [visitsFeature.name]: visitsFeature.reducer,
+    }),
+    provideEffects(libraryEffects, preferencesEffects, startEffects, visitsEffects),
+    providePrimeNG({ theme: { preset: InstrumentPreset, options: { darkModeSelector: '.dark' } } }),
+  ],
+};

@@ -1,0 +1,177 @@
+import { scaleLinear } from 'd3-scale';
+import { formatValue, type UnitSymbol } from '@juxtameter/core';
+
+/** What is drawn on the axis, in base units; a limit or end that is missing is infinite. */
+export interface JuxtaInput {
+  readonly low?: number;
+  readonly high?: number;
+  readonly unit: UnitSymbol;
+  readonly value?: number;
+  readonly interval?: { readonly low?: number; readonly high?: number };
+  /** The quantity cannot be below zero, so the axis does not go there. */
+  readonly floor?: number;
+}
+
+export interface Span {
+  readonly x0: number;
+  readonly x1: number;
+}
+
+export interface Tick {
+  readonly x: number;
+  readonly label: string;
+}
+
+/** The picture of one comparison, in units of the drawing's width (0 to `width`). */
+export interface JuxtaAxis {
+  readonly segments: readonly Span[];
+  readonly ticks: readonly Tick[];
+  /** What should be. */
+  readonly slot?: Span & { readonly openLeft: boolean; readonly openRight: boolean };
+  /** What is. */
+  readonly mark?: number;
+  /** As wide as the meter's uncertainty. */
+  readonly block?: Span;
+  /** From slot to mark when the mark is outside. */
+  readonly thread?: Span;
+  /** Where the axis is broken. */
+  readonly breakAt?: number;
+}
+
+/** The band takes at least and at most this part of the width, so that a near miss is seen as one. */
+const LEAST_SLOT = 0.25;
+const MOST_SLOT = 0.5;
+const MARGIN = 0.06;
+/** Parts of the width for the two segments of a broken axis. */
+const NEAR_PART = 0.56;
+const FAR_PART = 0.36;
+
+interface Domain {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Lays a comparison out on one axis, visibly broken where slot and mark are far apart. */
+export function juxtaAxis(input: JuxtaInput, width: number): JuxtaAxis {
+  const band = finiteBand(input);
+  const mark = markOf(input);
+  if (!band) return lone(input, mark, width);
+  const whole = wholeDomain(band, mark, input);
+  if (whole) return single(input, band, mark, whole, width);
+  return broken(input, band, mark ?? { low: 0, high: 0, at: 0 }, width);
+}
+
+interface Mark extends Domain {
+  readonly at: number;
+}
+
+function markOf({ value, interval }: JuxtaInput): Mark | undefined {
+  if (value !== undefined && Number.isFinite(value)) return { at: value, low: interval?.low ?? value, high: interval?.high ?? value };
+  if (!interval) return undefined;
+  const end = interval.low ?? interval.high;
+  // Over range without a known top: far beyond whatever is shown.
+  const at = end === undefined ? Infinity : end;
+  return { at, low: at, high: at };
+}
+
+/** The band with a drawable end where it is open. */
+function finiteBand({ low, high, value, floor }: JuxtaInput): Domain | undefined {
+  if (low === undefined && high === undefined) return undefined;
+  const known = Math.max(Math.abs(low ?? 0), Math.abs(high ?? 0)) || 1;
+  const reach = value !== undefined && Number.isFinite(value) ? Math.abs(value) : 0;
+  const bottom = low ?? Math.max(floor ?? -Infinity, (high ?? 0) - known);
+  const top = high ?? Math.max(bottom + known * 0.5, reach < known * 2.5 ? reach * 1.1 : 0);
+  return top > bottom ? { low: bottom, high: top } : { low: bottom - known * 0.05, high: top + known * 0.05 };
+}
+
+/** One domain for slot and mark, or none when the slot would become too narrow. */
+function wholeDomain(band: Domain, mark: Mark | undefined, { floor }: JuxtaInput): Domain | undefined {
+  const size = band.high - band.low;
+  const low = Math.min(band.low, mark?.low ?? band.low);
+  const high = Math.max(band.high, mark?.high ?? band.high);
+  const span = (high - low) * (1 + 2 * MARGIN);
+  if (!(size / span >= LEAST_SLOT)) return undefined;
+  const wanted = Math.max(span, size / MOST_SLOT);
+  const start = Math.max(low - (wanted - (high - low)) / 2, floor === undefined || low < floor ? -Infinity : floor - wanted * 0.03);
+  return { low: start, high: start + wanted };
+}
+
+function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain: Domain, width: number): JuxtaAxis {
+  const scale = scaleLinear([domain.low, domain.high], [0, width]);
+  const slot = slotOf(input, band, scale);
+  return {
+    segments: [{ x0: 0, x1: width }],
+    ticks: ticksOf(scale, Math.max(3, Math.round(width / 130)), input),
+    slot,
+    ...(mark ? marks(mark, scale, slot) : {}),
+  };
+}
+
+function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): JuxtaAxis {
+  const isAbove = mark.at > band.high;
+  const near = isAbove ? { x0: 0, x1: width * NEAR_PART } : { x0: width * (1 - NEAR_PART), x1: width };
+  const far = isAbove ? { x0: width * (1 - FAR_PART), x1: width } : { x0: 0, x1: width * FAR_PART };
+  const size = band.high - band.low;
+  const around = isAbove ? { low: band.low - size * 0.1, high: band.high + size * 0.8 } : { low: band.low - size * 0.5, high: band.high + size * 0.2 };
+  const nearScale = scaleLinear([around.low, around.high], [near.x0, near.x1]);
+  const slot = slotOf(input, band, nearScale);
+  const farDomain = Number.isFinite(mark.at) ? domainAround(mark, input.floor) : undefined;
+  const farScale = farDomain && scaleLinear([farDomain.low, farDomain.high], [far.x0, far.x1]);
+  const at = farScale ? farScale(mark.at) : far.x1 - 8;
+  const nearTicks = ticksOf(nearScale, 3, input);
+  return {
+    segments: [near, far],
+    ticks: [...nearTicks, ...(farScale ? ticksOf(farScale, 3, input) : [])],
+    slot,
+    mark: at,
+    ...(farScale && mark.high > mark.low ? { block: { x0: farScale(mark.low), x1: farScale(mark.high) } } : {}),
+    thread: isAbove ? { x0: slot.x1, x1: at } : { x0: at, x1: slot.x0 },
+    breakAt: (Math.min(near.x1, far.x1) + Math.max(near.x0, far.x0)) / 2,
+  };
+}
+
+function domainAround(mark: Mark, floor: number | undefined): Domain {
+  const half = Math.max((mark.high - mark.low) * 2, Math.abs(mark.at) * 0.12, Number.EPSILON);
+  const low = floor === undefined ? mark.at - half : Math.max(floor - half * 0.1, mark.at - half);
+  return { low, high: low + half * 2 };
+}
+
+/** No expected value: the mark alone. */
+function lone(input: JuxtaInput, mark: Mark | undefined, width: number): JuxtaAxis {
+  const segments = [{ x0: 0, x1: width }];
+  if (!mark || !Number.isFinite(mark.at)) return { segments, ticks: [], ...(mark ? { mark: width - 8 } : {}) };
+  const { low, high } = domainAround(mark, input.floor);
+  const scale = scaleLinear([low, high], [0, width]);
+  return { segments, ticks: ticksOf(scale, 4, input), ...marks(mark, scale) };
+}
+
+type Scale = (value: number) => number;
+
+function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<JuxtaAxis['slot']> {
+  return { x0: scale(band.low), x1: scale(band.high), openLeft: input.low === undefined, openRight: input.high === undefined };
+}
+
+function marks(mark: Mark, scale: Scale, slot?: Span): Pick<JuxtaAxis, 'mark' | 'block' | 'thread'> {
+  const at = scale(mark.at);
+  const isRight = slot !== undefined && at > slot.x1;
+  const isLeft = slot !== undefined && at < slot.x0;
+  return {
+    mark: at,
+    ...(mark.high > mark.low ? { block: { x0: scale(mark.low), x1: scale(mark.high) } } : {}),
+    ...(isRight ? { thread: { x0: slot.x1, x1: at } } : {}),
+    ...(isLeft ? { thread: { x0: at, x1: slot.x0 } } : {}),
+  };
+}
+
+function ticksOf(scale: ReturnType<typeof scaleLinear<number, number>>, count: number, { unit, floor }: JuxtaInput): readonly Tick[] {
+  return scale
+    .ticks(count)
+    .filter((value) => floor === undefined || value >= floor)
+    .map((value) => ({ x: scale(value), label: tickLabel(value, unit) }));
+}
+
+/** The number without its unit where it carries no prefix; the unit stands with the words above. */
+function tickLabel(value: number, unit: UnitSymbol): string {
+  const [number = '', suffix = ''] = formatValue(value, unit, 4).split('\u00a0');
+  return suffix === unit ? number : `${number}\u2009${suffix.slice(0, suffix.length - unit.length)}`;
+}

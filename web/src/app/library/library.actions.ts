@@ -1,0 +1,12 @@
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { Library } from '@juxtameter/contract';
+import type { ApiProblem } from '../api/api-problem';
+
+export const LibraryActions = createActionGroup({
+  source: 'Library',
+  events: {
+    'Load Requested': emptyProps(),
+    Loaded: props<{ library: Library }>(),
+    'Load Failed': props<{ problem: ApiProblem }>(),
+  },
+});

@@ -1,0 +1,22 @@
+import { createFeature, createReducer, on } from '@ngrx/store';
+import type { Library } from '@juxtameter/contract';
+import type { ApiProblem } from '../api/api-problem';
+import { LibraryActions } from './library.actions';
+
+export interface LibraryState {
+  readonly library: Library | undefined;
+  readonly problem: ApiProblem | undefined;
+}
+
+const initial: LibraryState = { library: undefined, problem: undefined };
+
+/** What a visit can be started with: sites, units, charts, meters. */
+export const libraryFeature = createFeature({
+  name: 'library',
+  reducer: createReducer<LibraryState>(
+    initial,
+    on(LibraryActions.loadRequested, (state) => ({ ...state, problem: undefined })),
+    on(LibraryActions.loaded, (_state, { library }) => ({ library, problem: undefined })),
+    on(LibraryActions.loadFailed, ({ library }, { problem }) => ({ library, problem })),
+  ),
+});

@@ -1,0 +1,33 @@
+import type { Theme } from './preferences.actions';
+
+export interface Preferences {
+  readonly theme: Theme;
+  readonly technician: string;
+  readonly meter: string;
+}
+
+const KEY = 'juxtameter.preferences';
+
+/** What this browser remembers; the system's colour scheme decides the theme until one is chosen. */
+export function readPreferences(): Preferences {
+  const theme: Theme = matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+  try {
+    const stored = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Preferences>;
+    return {
+      theme: stored.theme === 'dark' || stored.theme === 'light' ? stored.theme : theme,
+      technician: typeof stored.technician === 'string' ? stored.technician : '',
+      meter: typeof stored.meter === 'string' ? stored.meter : '',
+    };
+  } catch {
+    // Storage may be blocked or hold something else: start from nothing.
+    return { theme, technician: '', meter: '' };
+  }
+}
+
+export function storePreferences(preferences: Preferences): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(preferences));
+  } catch {
+    // Private mode: preferences last as long as the page.
+  }
+}

@@ -1,0 +1,88 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import { accusedWords, evidenceFor, openBypasses, stepOf, terminalLabel } from '@juxtameter/core';
+import { problemWords } from '../api/api-problem';
+import { RowBar } from '../juxta/row-bar';
+import { verdictColour } from '../juxta/verdict-colour';
+import { VerdictGlyph } from '../juxta/verdict-glyph';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { classWords } from '../visit/step/conclusion-step';
+import { EvidenceList } from '../visit/step/evidence-list';
+import { VisitActions } from '../visit/store/visit.actions';
+import { visitFeature } from '../visit/store/visit.reducer';
+import { logRows } from '../visit/view/log-rows';
+
+/** What is handed over: finding, evidence, every reading with its bar, open jumpers. Prints on A4 or letter. */
+@Component({
+  selector: 'jx-report-page',
+  imports: [ButtonModule, DatePipe, EvidenceList, PageHeader, RowBar, StateMessage, VerdictGlyph],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './report-page.html',
+  styleUrl: './report-page.scss',
+})
+export class ReportPage {
+  readonly id = input.required<string>();
+  private readonly store = inject(Store);
+  protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
+  protected readonly context = this.store.selectSignal(visitFeature.selectContext);
+  protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
+  protected readonly problem = this.store.selectSignal(visitFeature.selectOpenProblem);
+  protected readonly pending = this.store.selectSignal(visitFeature.selectPending);
+  protected readonly words = problemWords;
+  protected readonly colour = verdictColour;
+
+  protected readonly rows = computed(() => {
+    const context = this.context();
+    return context ? logRows(context, this.visit()) : [];
+  });
+  protected readonly readings = computed(() => this.rows().filter((row) => row.kind === 'reading' || row.kind === 'proof'));
+  protected readonly course = computed(() => this.rows().filter((row) => row.kind !== 'reading' && row.kind !== 'proof'));
+  protected readonly findings = computed(() => {
+    const context = this.context();
+    if (!context) return [];
+    return this.visit().findings.map((finding) => {
+      const step = stepOf(context, this.visit(), finding.step);
+      return {
+        id: finding.id,
+        className: classWords(finding.class),
+        accused: accusedWords(context.model, finding),
+        text: finding.text,
+        grade: finding.grade,
+        evidence: evidenceFor(context, this.visit(), finding),
+        rootCauses: step?.kind === 'conclusion' ? (step.rootCauses ?? []) : [],
+        verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [],
+      };
+    });
+  });
+  protected readonly bypasses = computed(() => {
+    const context = this.context();
+    if (!context) return [];
+    return openBypasses(this.visit()).map((entry) => `${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}, ${entry.why}`);
+  });
+  protected readonly technicians = computed(() => [...new Set(this.visit().trail.map((line) => line.event.by).filter((by) => by !== ''))].join(', '));
+  protected readonly meter = computed(() => {
+    const meter = this.context()?.meters[this.visit().meter ?? ''];
+    return meter ? `${meter.name}, ${meter.category}` : 'not named';
+  });
+  protected readonly times = computed(() => {
+    const trail = this.visit().trail;
+    return { first: trail[0]?.event.at ?? '', last: trail.at(-1)?.event.at ?? '', isDoubtful: trail.some((line) => line.clockDoubtful) };
+  });
+
+  constructor() {
+    effect(() => {
+      this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
+    });
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  protected reload(): void {
+    this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
+  }
+}

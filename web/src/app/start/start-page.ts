@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { SelectModule } from 'primeng/select';
+import { TextareaModule } from 'primeng/textarea';
+import { problemWords } from '../api/api-problem';
+import { LibraryActions } from '../library/library.actions';
+import { libraryFeature } from '../library/library.reducer';
+import { PreferencesActions } from '../preferences/preferences.actions';
+import { preferencesFeature } from '../preferences/preferences.reducer';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { VisitsActions } from '../visits/visits.actions';
+import { visitsFeature } from '../visits/visits.reducer';
+import { rankProcedures } from './rank-procedures';
+import { StartActions } from './start.actions';
+import { startFeature } from './start.reducer';
+
+/** Unit, complaint, chart, meter: what is remembered is filled in, so that one tap starts. */
+@Component({
+  selector: 'jx-start-page',
+  imports: [ButtonModule, FormsModule, InputTextModule, PageHeader, SelectModule, StateMessage, TextareaModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './start-page.html',
+  styleUrl: './start-page.scss',
+})
+export class StartPage {
+  private readonly store = inject(Store);
+  protected readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
+  protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
+  protected readonly startProblem = this.store.selectSignal(startFeature.selectProblem);
+  protected readonly isStarting = this.store.selectSignal(startFeature.selectIsStarting);
+  private readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
+  private readonly preferences = this.store.selectSignal(preferencesFeature.selectPreferencesState);
+  protected readonly words = problemWords;
+
+  protected readonly complaint = signal('');
+  protected readonly technician = linkedSignal(() => this.preferences().technician);
+  protected readonly meter = linkedSignal(() => {
+    const meters = this.library()?.meters ?? [];
+    return meters.find((each) => each.id === this.preferences().meter)?.id ?? meters[0]?.id ?? '';
+  });
+  /** The unit visited last stands first and is chosen. */
+  protected readonly units = computed(() => {
+    const lastVisited = new Map((this.visits() ?? []).map((visit) => [visit.unit, visit.lastAt]));
+    const sites = new Map((this.library()?.sites ?? []).map((site) => [site.id, site.name]));
+    return (this.library()?.units ?? [])
+      .map((unit) => ({ ...unit, siteName: sites.get(unit.site) ?? '', lastVisit: lastVisited.get(unit.id) ?? '' }))
+      .sort((a, b) => b.lastVisit.localeCompare(a.lastVisit) || a.name.localeCompare(b.name));
+  });
+  protected readonly unit = linkedSignal(() => this.units()[0]?.id ?? '');
+  protected readonly procedures = computed(() => {
+    const unitModel = this.units().find((each) => each.id === this.unit())?.unitModel;
+    return rankProcedures(this.library()?.procedures ?? [], unitModel, this.complaint());
+  });
+
+  constructor() {
+    this.store.dispatch(StartActions.opened());
+    this.reload();
+    if (!this.visits()) this.store.dispatch(VisitsActions.loadRequested());
+  }
+
+  protected reload(): void {
+    this.store.dispatch(LibraryActions.loadRequested());
+  }
+
+  protected start(procedure: string): void {
+    const technician = this.technician().trim();
+    const meter = this.meter();
+    this.store.dispatch(PreferencesActions.technicianNamed({ technician }));
+    this.store.dispatch(PreferencesActions.meterChosen({ meter }));
+    const choice = { unit: this.unit(), complaint: this.complaint().trim(), procedure, meter, technician };
+    this.store.dispatch(StartActions.visitRequested({ choice }));
+  }
+}

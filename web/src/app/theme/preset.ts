@@ -1,0 +1,65 @@
+import { definePreset } from '@primeuix/themes';
+import Aura from '@primeuix/themes/aura';
+
+/** Our tokens handed to the component library: one look, set in one place (theme/_tokens.scss). */
+export const InstrumentPreset = definePreset(Aura, {
+  semantic: {
+    primary: {
+      50: '#eef7f4',
+      100: '#d5e9e1',
+      200: '#aed6c8',
+      300: '#82c0ac',
+      400: '#5fd0b5',
+      500: '#0b5a4a',
+      600: '#094d3f',
+      700: '#083f34',
+      800: '#063229',
+      900: '#04241d',
+      950: '#021612',
+    },
+    focusRing: { width: '3px', style: 'solid', color: 'var(--accent)', offset: '2px' },
+    formField: { paddingX: '14px', paddingY: '11px', borderRadius: '12px' },
+    colorScheme: {
+      light: scheme('#0b5a4a', '#ffffff'),
+      dark: scheme('#5fd0b5', '#0c1513'),
+    },
+  },
+  components: {
+    button: {
+      root: {
+        borderRadius: '12px',
+        paddingX: '18px',
+        paddingY: '11px',
+        label: { fontWeight: '600' },
+      },
+    },
+  },
+});
+
+function scheme(accent: string, onAccent: string) {
+  return {
+    primary: { color: accent, contrastColor: onAccent, hoverColor: accent, activeColor: accent },
+    text: { color: 'var(--ink)', mutedColor: 'var(--soft-ink)', hoverColor: 'var(--ink)', hoverMutedColor: 'var(--ink)' },
+    content: {
+      background: 'var(--sheet)',
+      hoverBackground: 'var(--well)',
+      borderColor: 'var(--line)',
+      color: 'var(--ink)',
+      hoverColor: 'var(--ink)',
+    },
+    formField: {
+      background: 'var(--sheet)',
+      borderColor: 'var(--soft-ink)',
+      hoverBorderColor: 'var(--ink)',
+      focusBorderColor: 'var(--accent)',
+      color: 'var(--ink)',
+      placeholderColor: 'var(--soft-ink)',
+      shadow: 'none',
+    },
+    overlay: {
+      select: { background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' },
+      popover: { background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' },
+      modal: { background: 'var(--sheet)', borderColor: 'var(--line)', color: 'var(--ink)' },
+    },
+  };
+}

@@ -1,0 +1,29 @@
+import { Injectable } from '@angular/core';
+import type { EventBody, EventEnvelope, VisitEvent } from '@juxtameter/core';
+import { v7 as uuid } from 'uuid';
+
+/** Gives events their identity, time and place in this page's order. One open page is one device. */
+@Injectable({ providedIn: 'root' })
+export class EventStamp {
+  private readonly device = uuid();
+  private deviceSeq = 0;
+
+  stamp(body: EventBody, at: Pick<EventEnvelope, 'visit' | 'seenSeq' | 'by'>): VisitEvent {
+    this.deviceSeq += 1;
+    return {
+      id: uuid(),
+      visit: at.visit,
+      device: this.device,
+      deviceSeq: this.deviceSeq,
+      seenSeq: at.seenSeq,
+      at: new Date().toISOString(),
+      monotonic: Math.round(performance.now()),
+      by: at.by,
+      ...body,
+    };
+  }
+
+  newVisitId(): string {
+    return uuid();
+  }
+}

@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { SafetyItem } from './view/safety-view';
+
+/** Supplies, bypasses, meter and saving: always in sight; it wraps and never drops one. */
+@Component({
+  selector: 'jx-safety-strip',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul aria-label="State of the machine and of this record" aria-live="polite">
+      <li [class.caution]="savedIsCaution()" data-strip="saved">{{ saved() }}</li>
+      <li data-strip="meter">{{ meter() }}</li>
+      @for (item of items(); track item.id) {
+        <li [class.caution]="item.isCaution" [attr.data-strip]="item.id">{{ item.text }}</li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: flex-end;
+      gap: 6px 8px;
+    }
+    li {
+      padding: 5px 11px;
+      border-radius: 10px;
+      background: var(--well);
+      font-size: 15px;
+      font-weight: 550;
+    }
+    .caution {
+      background: var(--caution-ground);
+      color: var(--caution-ink);
+      font-weight: 650;
+    }
+    @media (max-width: 760px) {
+      ul {
+        justify-content: flex-start;
+      }
+      li {
+        padding: 3px 9px;
+      }
+    }
+  `,
+})
+export class SafetyStrip {
+  readonly items = input.required<readonly SafetyItem[]>();
+  readonly meter = input.required<string>();
+  readonly saved = input.required<string>();
+  readonly savedIsCaution = input(false);
+}

@@ -1,0 +1,82 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { askedReading, formatReading, type VisitContext, type VisitState } from '@juxtameter/core';
+import { verdictColour } from '../juxta/verdict-colour';
+import { probeViews } from './view/board-view';
+
+/** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
+@Component({
+  selector: 'jx-stand-back',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button type="button" aria-label="Back to the step" (click)="closed.emit()">
+      @for (view of probes(); track view.probe) {
+        <span class="point mono"><span class="probe" [class.square]="view.probe === 'B'">{{ view.probe }}</span>{{ view.label }}</span>
+      }
+      <span class="should">{{ should() }}</span>
+      @if (last(); as last) {
+        <span class="last mono" [style.color]="last.colour">{{ last.value }} {{ last.verdict }}</span>
+      }
+    </button>
+  `,
+  styles: `
+    button {
+      position: fixed;
+      inset: 0;
+      z-index: 20;
+      display: flex;
+      flex-direction: column;
+      justify-content: center;
+      gap: 3vh;
+      width: 100%;
+      padding: 4vw;
+      border: 0;
+      background: var(--paper);
+      color: var(--ink);
+      font: inherit;
+      font-size: clamp(40px, 8vw, 96px);
+      font-weight: 700;
+      line-height: 1.1;
+      text-align: left;
+    }
+    .point {
+      display: flex;
+      align-items: center;
+      gap: 0.4em;
+    }
+    .probe {
+      display: grid;
+      place-items: center;
+      width: 1.4em;
+      height: 1.4em;
+      border-radius: 50%;
+      background: var(--ink);
+      color: var(--paper);
+    }
+    .square {
+      border-radius: 0.2em;
+    }
+    .should {
+      color: var(--within);
+      font-size: max(40px, 0.75em);
+    }
+    .last {
+      border-top: 2px solid var(--line);
+      padding-top: 2vh;
+    }
+  `,
+})
+export class StandBack {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly method = input<string>();
+  readonly closed = output();
+  private readonly asked = computed(() => askedReading(this.context(), this.visit(), this.method()));
+  protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
+  protected readonly should = computed(() => this.asked()?.expectation.words ?? '');
+  protected readonly last = computed(() => {
+    const event = this.visit().trail.findLast((line) => line.event.type === 'reading-taken' && line.standing !== 'retracted')?.event;
+    if (event?.type !== 'reading-taken') return undefined;
+    const { verdict } = event.judgement;
+    return { value: event.reading ? formatReading(event.reading) : event.text, verdict, colour: verdictColour(verdict) };
+  });
+}

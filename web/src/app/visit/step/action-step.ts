@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { bypassRefusal, formatQuantity, parseQuantity, type ActionStep as ActionStepDocument, type VisitContext } from '@juxtameter/core';
+import { probeViews } from '../view/board-view';
+import { ProbeChips } from './probe-chips';
+import type { StepCommand } from './step-command';
+
+/** Something to do. What may start or open stands above the button that says it is done. */
+@Component({
+  selector: 'jx-action-step',
+  imports: [ButtonModule, ProbeChips],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="scroll">
+      @if (step().bypass; as bypass) {
+        <p class="small soft">Jumper, to {{ bypass.why }}. It goes into the ledger and blocks closing until it is out.</p>
+        <jx-probe-chips [probes]="probes()" />
+        @if (bypass.removes) {
+          <p class="caution"><strong>Takes away:</strong> {{ bypass.removes.replaceAll('-', ' ') }} protection. For this test only.</p>
+        }
+      }
+      @if (recipe().length > 0) {
+        <ol>
+          @for (each of recipe(); track $index) {
+            <li>
+              {{ each.do }}
+              @if (each.for) {
+                <strong>{{ each.for }}</strong>
+              }
+            </li>
+          }
+        </ol>
+      }
+      @if (mayStart().length > 0) {
+        <p class="caution" data-role="may-start"><strong>May start:</strong> {{ mayStart().join(', ') }}</p>
+      }
+      @if (refusal(); as refusal) {
+        <p class="caution" role="alert">
+          <strong>{{ refusal }}</strong>
+        </p>
+      }
+    </div>
+    <div class="buttons">
+      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+      <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
+    </div>
+  `,
+  styleUrl: './step-parts.scss',
+})
+export class ActionStep {
+  readonly context = input.required<VisitContext>();
+  readonly step = input.required<ActionStepDocument>();
+  readonly stepId = input.required<string>();
+  readonly canUndo = input(false);
+  readonly command = output<StepCommand>();
+  protected readonly mayStart = computed(() => this.step().mayStart ?? []);
+  protected readonly probes = computed(() => probeViews(this.context().model, this.step().bypass ?? {}));
+  protected readonly recipe = computed(() =>
+    (this.step().recipe ?? []).map((each) => {
+      const time = each.for === undefined ? undefined : parseQuantity(each.for, 'time');
+      return { do: each.do, for: time?.outcome === 'quantity' ? formatQuantity(time.quantity) : '' };
+    }),
+  );
+  protected readonly refusal = computed(() => {
+    const { bypass } = this.step();
+    return bypass && bypassRefusal(this.context().model, bypass);
+  });
+
+  done(): void {
+    if (this.refusal() === undefined) this.command.emit({ kind: 'record', body: { type: 'action-done', step: this.stepId(), next: this.step().next } });
+  }
+}

@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { terminalLabel, type BypassEntry, type VisitContext } from '@juxtameter/core';
+import type { StepCommand } from './step-command';
+
+/** Jumpers that are in: each stays until hands have taken it out and said so. */
+@Component({
+  selector: 'jx-bypass-list',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (entry of entries(); track entry.bypass) {
+      <p class="caution">
+        <span
+          ><strong>{{ entry.unconfirmed ? 'Jumper may still be in' : 'Jumper in' }}:</strong> {{ label(entry.from) }} to {{ label(entry.to) }}.
+          @if (entry.removes) {
+            Without {{ entry.removes.replaceAll('-', ' ') }} protection.
+          }
+        </span>
+        <button pButton type="button" severity="secondary" (click)="command.emit({ kind: 'record', body: { type: 'bypass-removed', bypass: entry.bypass } })">It is out now</button>
+      </p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+    }
+    .caution {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: space-between;
+      gap: 8px 14px;
+      padding: 8px 14px;
+      border-radius: 12px;
+      background: var(--caution-ground);
+      color: var(--caution-ink);
+    }
+    button {
+      min-height: 44px;
+    }
+  `,
+})
+export class BypassList {
+  readonly context = input.required<VisitContext>();
+  readonly entries = input.required<readonly BypassEntry[]>();
+  readonly command = output<StepCommand>();
+
+  protected label(address: string): string {
+    return terminalLabel(this.context().model, address);
+  }
+}

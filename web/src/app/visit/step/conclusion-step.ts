@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { accusedWords, draftFinding, evidenceFor, openBypasses, type ConclusionStep as ConclusionStepDocument, type VisitContext, type VisitState } from '@juxtameter/core';
+import { BypassList } from './bypass-list';
+import { EvidenceList } from './evidence-list';
+import type { StepCommand } from './step-command';
+
+/** What the way walked comes to, with the evidence for and against it, before it is recorded. */
+@Component({
+  selector: 'jx-conclusion-step',
+  imports: [BypassList, ButtonModule, EvidenceList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="scroll">
+      <p class="accused">
+        <span class="class">{{ className() }}</span>
+        @if (accused()) {
+          <strong>{{ accused() }}</strong>
+        }
+        <span class="small soft">{{ grade() }}</span>
+      </p>
+      <jx-evidence-list [context]="context()" [visit]="visit()" [evidence]="evidence()" />
+      @if (step().rootCauses; as causes) {
+        <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
+      }
+      <jx-bypass-list [context]="context()" [entries]="bypasses()" (command)="command.emit($event)" />
+    </div>
+    <div class="buttons">
+      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+      <button pButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
+    </div>
+  `,
+  styleUrl: './step-parts.scss',
+  styles: `
+    .accused {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 6px 12px;
+    }
+    .class {
+      padding: 3px 12px;
+      border-radius: 10px;
+      background: var(--slot);
+      font-weight: 650;
+    }
+  `,
+})
+export class ConclusionStep {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly step = input.required<ConclusionStepDocument>();
+  readonly canUndo = input(false);
+  readonly command = output<StepCommand>();
+  protected readonly className = computed(() => classWords(this.step().class));
+  protected readonly accused = computed(() => accusedWords(this.context().model, this.step()));
+  protected readonly evidence = computed(() => evidenceFor(this.context(), this.visit(), this.step()));
+  protected readonly grade = computed(() => draftFinding(this.context(), this.visit())?.grade ?? '');
+  protected readonly bypasses = computed(() => openBypasses(this.visit()));
+
+  conclude(): void {
+    const body = draftFinding(this.context(), this.visit());
+    if (body) this.command.emit({ kind: 'record', body });
+  }
+}
+
+/** A suspect class as it is said: "none" and "open" are honest endings. */
+export function classWords(suspectClass: ConclusionStepDocument['class']): string {
+  if (suspectClass === 'none') return 'nothing wrong here';
+  return suspectClass === 'open' ? 'left open' : suspectClass;
+}

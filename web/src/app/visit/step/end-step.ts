@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { openBypasses, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { BypassList } from './bypass-list';
+import type { StepCommand } from './step-command';
+
+/** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
+@Component({
+  selector: 'jx-end-step',
+  imports: [BypassList, ButtonModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="scroll">
+      @for (finding of findings(); track finding.id) {
+        <p><strong>{{ finding.text }}</strong> <span class="small soft">{{ finding.grade }}</span></p>
+        @if (finding.verify.length > 0) {
+          <p class="small">Prove the repair: {{ finding.verify.join('; ') }}.</p>
+        }
+      }
+      <jx-bypass-list [context]="context()" [entries]="bypasses()" (command)="command.emit($event)" />
+    </div>
+    <div class="buttons">
+      @if (!visit().closed) {
+        <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+        @for (chart of charts(); track chart.id) {
+          <button pButton type="button" severity="secondary" (click)="begin(chart.id, chart.start)">{{ chart.again ? 'Run it again' : chart.title }}</button>
+        }
+      }
+      <a pButton severity="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
+      @if (!visit().closed) {
+        <button pButton type="button" class="done" [disabled]="bypasses().length > 0" (click)="command.emit({ kind: 'record', body: { type: 'visit-closed' } })">
+          {{ bypasses().length > 0 ? 'A jumper blocks closing' : 'Close visit' }}
+        </button>
+      }
+    </div>
+  `,
+  styleUrl: './step-parts.scss',
+})
+export class EndStep {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly visitId = input.required<string>();
+  readonly canUndo = input(false);
+  readonly command = output<StepCommand>();
+  protected readonly bypasses = computed(() => openBypasses(this.visit()));
+  protected readonly findings = computed(() =>
+    this.visit().findings.map((finding) => {
+      const step = stepOf(this.context(), this.visit(), finding.step);
+      return { ...finding, verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [] };
+    }),
+  );
+  protected readonly charts = computed(() =>
+    Object.values(this.context().procedures).map(({ id, title, start }) => ({ id, title, start, again: id === this.visit().procedure })),
+  );
+
+  protected begin(procedure: string, start: string): void {
+    this.command.emit({ kind: 'record', body: { type: 'procedure-started', procedure, start } });
+  }
+}

@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { elementName, formatReading, stepOf, type Evidence, type EvidenceLine, type Verdict, type VisitContext, type VisitState } from '@juxtameter/core';
+import { verdictColour } from '../../juxta/verdict-colour';
+import { VerdictGlyph } from '../../juxta/verdict-glyph';
+
+interface EvidenceRow {
+  readonly title: string;
+  readonly value: string;
+  readonly verdict?: Verdict;
+  readonly elements: string;
+}
+
+/** What speaks for a finding, what against it, what was cleared, what was passed over. */
+@Component({
+  selector: 'jx-evidence-list',
+  imports: [VerdictGlyph],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (group of groups(); track group.title) {
+      <section>
+        <h3 [class.against]="group.isAgainst">{{ group.title }}</h3>
+        <ul>
+          @for (row of group.rows; track $index) {
+            <li [style.--verdict-colour]="colour(row.verdict)">
+              @if (row.verdict; as verdict) {
+                <jx-verdict-glyph [verdict]="verdict" />
+              }
+              <span
+                >{{ row.title }} <strong class="mono">{{ row.value }}</strong>
+                @if (row.elements) {
+                  <span class="small soft">{{ row.elements }}</span>
+                }
+              </span>
+            </li>
+          }
+        </ul>
+      </section>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    h3 {
+      font-size: 15px;
+      font-weight: 650;
+      color: var(--soft-ink);
+    }
+    .against {
+      color: var(--caution-ink);
+    }
+    li {
+      display: flex;
+      align-items: flex-start;
+      gap: 10px;
+      padding: 3px 0;
+    }
+    li jx-verdict-glyph {
+      flex: none;
+      margin-top: 3px;
+    }
+    strong {
+      color: var(--verdict-colour);
+    }
+  `,
+})
+export class EvidenceList {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly evidence = input.required<Evidence>();
+  protected readonly colour = verdictColour;
+  protected readonly groups = computed(() => {
+    const { implicates, contradicts, clearsOthers, unproven } = this.evidence();
+    const rows = (lines: readonly EvidenceLine[]): EvidenceRow[] => lines.map((line) => this.row(line));
+    return [
+      { title: 'Points at it', rows: rows(implicates), isAgainst: false },
+      { title: 'Speaks against it', rows: rows(contradicts), isAgainst: true },
+      { title: 'Clears the others', rows: rows(clearsOthers), isAgainst: false },
+      { title: 'Not proven', rows: unproven.map((title): EvidenceRow => ({ title, value: '', elements: '' })), isAgainst: true },
+    ].filter((group) => group.rows.length > 0);
+  });
+
+  private row({ line: { event }, elements }: EvidenceLine): EvidenceRow {
+    const step = stepOf(this.context(), this.visit(), 'step' in event ? event.step : undefined);
+    const named = elements.map((each) => elementName(this.context().model, each)).join(', ');
+    const title = step?.text ?? '';
+    if (event.type === 'reading-taken') {
+      return { title, value: event.reading ? formatReading(event.reading) : event.text, verdict: event.judgement.verdict, elements: named };
+    }
+    if (event.type === 'observation-made') {
+      const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
+      return { title, value: typeof answer === 'object' && answer.text ? answer.text : event.answer, elements: named };
+    }
+    return { title, value: event.type === 'undecided-accepted' ? `taken as ${event.verdict}` : '', elements: named };
+  }
+}

@@ -1,0 +1,43 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { targetStep, type ObservationStep as ObservationStepDocument } from '@juxtameter/core';
+import type { StepCommand } from './step-command';
+
+/** Something to look at, listen to or smell: one tap, or its number, answers. */
+@Component({
+  selector: 'jx-observation-step',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="scroll answers" role="group" aria-label="Answers">
+      @for (answer of answers(); track answer.id) {
+        <button pButton type="button" severity="secondary" [attr.data-answer]="answer.id" (click)="choose($index)">
+          <span class="key mono">{{ $index + 1 }}</span>
+          <span>{{ answer.text }}</span>
+        </button>
+      }
+    </div>
+    <div class="buttons">
+      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+    </div>
+  `,
+  styleUrl: './step-parts.scss',
+})
+export class ObservationStep {
+  readonly step = input.required<ObservationStepDocument>();
+  readonly stepId = input.required<string>();
+  readonly canUndo = input(false);
+  readonly command = output<StepCommand>();
+  protected readonly answers = computed(() =>
+    Object.entries(this.step().answers).map(([id, target]) => {
+      const text = typeof target === 'string' ? undefined : target.text;
+      return { id, text: text ?? id.replaceAll('-', ' '), next: targetStep(target) };
+    }),
+  );
+
+  /** Answers by position, as the number keys do. */
+  choose(index: number): void {
+    const answer = this.answers()[index];
+    if (answer) this.command.emit({ kind: 'record', body: { type: 'observation-made', step: this.stepId(), answer: answer.id, next: answer.next } });
+  }
+}

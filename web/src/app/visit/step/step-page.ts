@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { CAUTIONS, currentStep, isChartEnded, skipTarget, targetStep, type VisitContext, type VisitState } from '@juxtameter/core';
+import { Speech } from '../speech';
+import { probeViews } from '../view/board-view';
+import { conditionsWords, stepCaption } from '../view/step-words';
+import { ActionStep } from './action-step';
+import { ConclusionStep } from './conclusion-step';
+import { EndStep } from './end-step';
+import { ObservationStep } from './observation-step';
+import { ReadingEntry } from './reading-entry';
+import type { StepCommand } from './step-command';
+
+type Panel = 'note' | 'pass' | undefined;
+
+/** The open page under the log: the current step, always in the same place, its entry where the thumb is. */
+@Component({
+  selector: 'jx-step-page',
+  imports: [ActionStep, ButtonModule, ConclusionStep, EndStep, FormsModule, InputTextModule, ObservationStep, ReadingEntry],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './step-page.html',
+  styleUrl: './step-page.scss',
+})
+export class StepPage {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly visitId = input.required<string>();
+  readonly canUndo = input(false);
+  readonly command = output<StepCommand>();
+  readonly methodChosen = output<string | undefined>();
+  readonly standBack = output();
+
+  private readonly speech = inject(Speech);
+  private readonly action = viewChild(ActionStep);
+  private readonly observation = viewChild(ObservationStep);
+  private readonly conclusion = viewChild(ConclusionStep);
+
+  protected readonly step = computed(() => currentStep(this.context(), this.visit()));
+  protected readonly stepId = computed(() => this.visit().step ?? '');
+  protected readonly isEnded = computed(() => isChartEnded(this.visit()) || this.visit().closed);
+  protected readonly caption = computed(() => stepCaption(this.context(), this.visit()));
+  protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
+  protected readonly canSpeak = this.speech.isAvailable;
+  /** Cautions once a visit: those of earlier steps are only named. */
+  protected readonly cautions = computed(() => {
+    const step = this.step();
+    if (!step || step.kind === 'decide') return [];
+    return (step.cautions ?? []).map((kind) => ({ kind: kind.replaceAll('-', ' '), text: CAUTIONS[kind] ?? '', isFirst: !this.cautionedBefore().has(kind) }));
+  });
+  private readonly cautionedBefore = computed(() => {
+    const walked = Object.keys(this.visit().walks).filter((id) => id !== this.visit().step);
+    const steps = this.context().procedures[this.visit().procedure ?? '']?.steps ?? {};
+    return new Set(
+      walked.flatMap((id) => {
+        const cautions = steps[id]?.['cautions' as keyof (typeof steps)[string]] as readonly string[] | undefined;
+        return cautions ?? [];
+      }),
+    );
+  });
+  protected readonly panel = linkedSignal<string, Panel>({ source: this.stepId, computation: () => undefined });
+  protected readonly panelText = linkedSignal<Panel, string>({ source: this.panel, computation: () => '' });
+  protected readonly canPass = computed(() => {
+    const step = this.step();
+    return step !== undefined && step.kind !== 'conclusion' && step.kind !== 'decide' && step.skippable !== false;
+  });
+  protected readonly cases = computed(() => {
+    const step = this.step();
+    return step?.kind === 'decide' ? Object.entries(step.cases).map(([outcome, target]) => ({ outcome, to: targetStep(target) })) : [];
+  });
+
+  /** Enter on a step without a reading. */
+  confirm(): void {
+    this.action()?.done();
+    this.conclusion()?.conclude();
+  }
+
+  answer(index: number): void {
+    this.observation()?.choose(index);
+  }
+
+  openPanel(panel: 'note' | 'pass'): void {
+    if (panel === 'pass' && !this.canPass()) return;
+    this.panel.update((open) => (open === panel ? undefined : panel));
+  }
+
+  protected readAloud(): void {
+    const step = this.step();
+    if (!step || step.kind === 'decide') return;
+    const points = step.kind === 'measurement' ? probeViews(this.context().model, step.measure).map((view) => `${view.probe} on ${view.label}.`) : [];
+    this.speech.say([step.text, step.detail ?? '', ...points].join(' '));
+  }
+
+  protected addNote(): void {
+    const text = this.panelText().trim();
+    if (text === '') return;
+    const step = this.visit().step;
+    this.command.emit({ kind: 'record', body: { type: 'note-added', text, ...(step && step !== '@end' ? { step } : {}) } });
+    this.panel.set(undefined);
+  }
+
+  protected pass(how: 'skipped' | 'not-applicable' | 'cannot-do'): void {
+    const step = this.step();
+    if (!step || step.kind === 'decide') return;
+    const named = how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
+    const next = named ?? skipTarget(step);
+    if (next === undefined) return;
+    this.command.emit({ kind: 'record', body: { type: 'step-skipped', step: this.stepId(), how, reason: this.panelText().trim(), next } });
+  }
+
+  protected goTo(to: string): void {
+    this.command.emit({ kind: 'record', body: { type: 'step-jumped', to } });
+  }
+}

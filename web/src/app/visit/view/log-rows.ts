@@ -1,0 +1,207 @@
+import { FUNCTIONS, formatReading, stepOf, terminalLabel, type ReadingTaken, type TrailLine, type Verdict, type VisitContext, type VisitEvent, type VisitState } from '@juxtameter/core';
+import type { JuxtaInput } from '../../juxta/juxta-axis';
+
+export type RowKind = 'reading' | 'look' | 'energy' | 'note' | 'finding' | 'mark' | 'proof';
+
+/** One line of the log book as it is shown. */
+export interface LogRow {
+  /** Id of its event; of the first for a proof of dead. */
+  readonly id: string;
+  /** Counts the steps walked; undefined for what stands beside them. */
+  readonly number?: number;
+  readonly kind: RowKind;
+  readonly title: string;
+  readonly detail: string;
+  readonly value: string;
+  readonly verdict?: Verdict;
+  readonly comparison?: JuxtaInput;
+  readonly at: string;
+  readonly by: string;
+  readonly isRetracted: boolean;
+  readonly isEvidence: boolean;
+  readonly isClockDoubtful: boolean;
+  /** The arithmetic or what else can be read when the line is opened. */
+  readonly more: readonly string[];
+  /** The step to measure again. */
+  readonly step?: string;
+  readonly canRetract: boolean;
+}
+
+/** The log of a visit, newest last. The readings of one proof of dead are one line. */
+export function logRows(context: VisitContext, state: VisitState): readonly LogRow[] {
+  const rows: LogRow[] = [];
+  let number = 0;
+  let proof: TrailLine[] = [];
+  const closeProof = (): void => {
+    if (proof.length === 0) return;
+    number += 1;
+    rows.push(proofRow(context, state, proof, number));
+    proof = [];
+  };
+  for (const line of state.trail) {
+    if (isProofLine(context, state, line)) {
+      if (proof.length > 0 && stepIdOf(proof[0]?.event) !== stepIdOf(line.event)) closeProof();
+      proof.push(line);
+      continue;
+    }
+    // An undo inside a proof belongs to it: the line it took back is already struck out there.
+    if (line.event.type === 'retracted') continue;
+    closeProof();
+    const isStep = line.standing === 'walked';
+    if (isStep) number += 1;
+    rows.push({ ...rowOf(context, state, line), ...(isStep ? { number } : {}) });
+  }
+  closeProof();
+  return rows;
+}
+
+function stepIdOf(event: VisitEvent | undefined): string | undefined {
+  return event && 'step' in event ? event.step : undefined;
+}
+
+function isProofLine(context: VisitContext, state: VisitState, { event }: TrailLine): boolean {
+  if (event.type !== 'reading-taken' && event.type !== 'meter-proven') return false;
+  const step = stepOf(context, state, event.step);
+  return step?.kind === 'measurement' && step.measure.proofOfDead !== undefined;
+}
+
+function base({ event, standing, clockDoubtful }: TrailLine): Pick<LogRow, 'id' | 'at' | 'by' | 'isRetracted' | 'isEvidence' | 'isClockDoubtful'> {
+  return {
+    id: event.id,
+    at: event.at,
+    by: event.by,
+    isRetracted: standing === 'retracted',
+    isEvidence: standing === 'evidence',
+    isClockDoubtful: clockDoubtful,
+  };
+}
+
+function proofRow(context: VisitContext, state: VisitState, lines: readonly TrailLine[], number: number): LogRow {
+  const [first] = lines;
+  const last = lines.at(-1) ?? first;
+  if (!first || !last) throw new RangeError('A proof row has at least one line');
+  const standing = lines.filter((line) => line.standing !== 'retracted');
+  const live = standing.find(({ event }) => event.type === 'reading-taken' && event.judgement.verdict !== 'within');
+  const isDone = standing.some(({ event }) => event.type === 'meter-proven' && event.next !== undefined);
+  const count = standing.filter(({ event }) => event.type === 'reading-taken').length;
+  const step = stepOf(context, state, stepIdOf(first.event));
+  const value = live ? 'alive' : isDone ? 'dead' : `${count} read`;
+  return {
+    ...base(last),
+    id: first.event.id,
+    number,
+    kind: 'proof',
+    title: step?.text ?? 'Prove dead',
+    detail: `${count} readings, AC and DC, between two checks of the meter`,
+    value,
+    ...(isDone || live ? { verdict: live ? ('high' as const) : ('within' as const) } : {}),
+    isRetracted: standing.length === 0,
+    more: lines.map((line) => proofLineWords(line)),
+    ...(stepIdOf(first.event) === undefined ? {} : { step: stepIdOf(first.event) }),
+    canRetract: false,
+  };
+}
+
+function proofLineWords({ event, standing }: TrailLine): string {
+  const struck = standing === 'retracted' ? ' (taken back)' : '';
+  if (event.type === 'meter-proven') {
+    return `Meter ${event.when} on a live source: ${event.reading ? formatReading(event.reading) : event.text}${event.shows === 'nothing' ? ', shows nothing' : ''}${struck}`;
+  }
+  if (event.type !== 'reading-taken') return '';
+  const what = event.proof ? `${event.proof.supply} ${event.proof.name} ${event.proof.current.toUpperCase()}` : '';
+  return `${what}: ${event.reading ? formatReading(event.reading) : event.text} ${event.judgement.verdict}${struck}`;
+}
+
+function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRow {
+  const { event } = line;
+  const stepId = stepIdOf(event);
+  const step = stepOf(context, state, stepId);
+  const common = {
+    ...base(line),
+    detail: '',
+    value: '',
+    more: [],
+    canRetract: line.standing !== 'retracted' && !['visit-opened', 'procedure-started', 'visit-closed', 'visit-resumed', 'handed-over'].includes(event.type),
+    ...(stepId === undefined ? {} : { step: stepId }),
+  };
+  switch (event.type) {
+    case 'visit-opened':
+      return { ...common, kind: 'mark', title: 'Visit opened', detail: event.complaint ? `“${event.complaint}”` : '' };
+    case 'procedure-started':
+      return { ...common, kind: 'mark', title: `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}` };
+    case 'action-done':
+      return actionRow(common, step, event.type);
+    case 'observation-made': {
+      const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
+      const words = typeof answer === 'object' && answer.text ? answer.text : event.answer.replaceAll('-', ' ');
+      return { ...common, kind: 'look', title: step?.text ?? event.step, detail: words };
+    }
+    case 'reading-taken':
+      return {
+        ...common,
+        kind: 'reading',
+        title: step?.text ?? `${FUNCTIONS[event.function].name}, ${event.from} to ${event.to}`,
+        detail: step ? '' : 'free reading',
+        value: event.reading ? formatReading(event.reading) : event.text,
+        verdict: event.judgement.verdict,
+        ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
+        more: [event.judgement.sentence, pointsWords(context, event.from, event.to), ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : [])],
+      };
+    case 'meter-proven':
+      return { ...common, kind: 'mark', title: `Meter checked ${event.when}`, detail: event.shows };
+    case 'undecided-accepted':
+      return { ...common, kind: 'look', title: step?.text ?? event.step, detail: `undecided, taken as ${event.verdict}`, verdict: event.verdict };
+    case 'step-skipped':
+      return { ...common, kind: 'look', title: step?.text ?? event.step, detail: [event.how.replaceAll('-', ' '), event.reason].filter(Boolean).join(': ') };
+    case 'step-jumped':
+      return { ...common, kind: 'mark', title: `To: ${stepOf(context, state, event.to)?.text ?? event.to}`, detail: event.reason ?? '' };
+    case 'supply-changed':
+      return { ...common, kind: 'energy', title: `${context.model.supplies.find((each) => each.id === event.supply)?.name ?? event.supply}: ${event.state}` };
+    case 'call-changed':
+      return { ...common, kind: 'energy', title: `Call ${event.call}: ${event.state}` };
+    case 'connector-changed':
+      return { ...common, kind: 'energy', title: `Plug ${terminalLabel(context.model, event.connector)}: ${event.state}` };
+    case 'bypass-placed':
+      return { ...common, kind: 'energy', title: `Jumper in: ${terminalLabel(context.model, event.from)} to ${terminalLabel(context.model, event.to)}`, detail: event.why };
+    case 'bypass-removed':
+      return { ...common, kind: 'energy', title: `Jumper out: ${event.bypass.replaceAll('-', ' ')}` };
+    case 'leads-zeroed':
+      return { ...common, kind: 'mark', title: `Leads zeroed at ${event.text} Ω` };
+    case 'note-added':
+      return { ...common, kind: 'note', title: event.text };
+    case 'retracted':
+      return { ...common, kind: 'mark', title: 'Taken back' };
+    case 'finding-reached':
+      return { ...common, kind: 'finding', title: event.text, detail: `${event.class}, ${event.grade}` };
+    case 'visit-resumed':
+      return { ...common, kind: 'energy', title: 'Taken up again after a pause: nothing counts as proven dead' };
+    case 'handed-over':
+      return { ...common, kind: 'mark', title: `Handed over to ${event.to}` };
+    case 'visit-closed':
+      return { ...common, kind: 'mark', title: 'Visit closed' };
+  }
+}
+
+function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<typeof stepOf>, fallback: string): LogRow {
+  if (step?.kind !== 'action') return { ...common, kind: 'look', title: step?.text ?? fallback };
+  const changes = step.sets?.supplies ?? step.sets?.calls ?? step.bypass ?? step.sets?.connectors ?? step.sets?.bypasses;
+  const starts = (step.mayStart ?? []).length > 0 ? `may start: ${(step.mayStart ?? []).join(', ')}` : '';
+  return { ...common, kind: changes ? 'energy' : 'look', title: step.text, detail: starts };
+}
+
+function pointsWords(context: VisitContext, from: string, to: string): string {
+  return `A on ${terminalLabel(context.model, from)}, B on ${terminalLabel(context.model, to)}`;
+}
+
+/** What the bars draw of a reading. */
+export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgement' | 'function'>): JuxtaInput {
+  const { expectation, judgement } = event;
+  return {
+    ...(expectation?.low === undefined ? {} : { low: expectation.low }),
+    ...(expectation?.high === undefined ? {} : { high: expectation.high }),
+    unit: expectation?.unit ?? FUNCTIONS[event.function].unit,
+    ...(judgement.value === undefined ? {} : { value: judgement.value }),
+    ...(judgement.interval ? { interval: judgement.interval } : {}),
+    ...(FUNCTIONS[event.function].neverNegative ? { floor: 0 } : {}),
+  };
+}

@@ -1,0 +1,45 @@
+import { formatValue, inBase, openBypasses, readQuantity, terminalLabel, type SupplyState, type VisitContext, type VisitState } from '@juxtameter/core';
+
+export interface SafetyItem {
+  readonly id: string;
+  readonly text: string;
+  readonly isCaution: boolean;
+}
+
+/** State that can hurt, for the top strip: every supply and every bypass, never dropping one. */
+export function safetyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
+  return [...supplyItems(context, state), ...bypassItems(context, state)];
+}
+
+/** Supplies in the same state share one chip. */
+function supplyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
+  const byState = new Map<SupplyState, string[]>();
+  for (const supply of context.model.supplies) {
+    const held = state.conditions.supplies?.[supply.id] ?? 'unknown';
+    const volts = inBase(readQuantity(supply.nominal, `supplies.${supply.id}.nominal`, 'voltage'));
+    byState.set(held, [...(byState.get(held) ?? []), formatValue(volts, 'V', 4)]);
+  }
+  return [...byState].map(([held, volts]) => ({
+    id: `supply-${held}`,
+    text: `${STATE_WORDS[held]} ${volts.join(' / ')}`,
+    isCaution: held !== 'proven-dead',
+  }));
+}
+
+const STATE_WORDS: Readonly<Record<SupplyState, string>> = {
+  on: '⚡ live',
+  unknown: '⚡ unknown, so live:',
+  off: 'off, not proven dead:',
+  locked: 'locked, not proven dead:',
+  'proven-dead': 'proven dead',
+};
+
+function bypassItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
+  const open = openBypasses(state);
+  if (open.length === 0) return [{ id: 'no-bypass', text: 'no bypass', isCaution: false }];
+  return open.map((entry) => ({
+    id: `bypass-${entry.bypass}`,
+    text: `${entry.unconfirmed ? 'jumper may be in' : 'jumper in'}: ${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}`,
+    isCaution: true,
+  }));
+}

@@ -1,0 +1,195 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import { DialogModule } from 'primeng/dialog';
+import { askedReading, currentStep, type EventBody } from '@juxtameter/core';
+import { problemWords } from '../api/api-problem';
+import { StateMessage } from '../shell/state-message';
+import { PreferencesActions } from '../preferences/preferences.actions';
+import { BoardStrip } from './companion/board-strip';
+import { ChartList } from './companion/chart-list';
+import { NotesList } from './companion/notes-list';
+import { VisitLog } from './log/visit-log';
+import { SafetyStrip } from './safety-strip';
+import { StandBack } from './stand-back';
+import type { StepCommand } from './step/step-command';
+import { StepPage } from './step/step-page';
+import { VisitActions } from './store/visit.actions';
+import { visitFeature } from './store/visit.reducer';
+import { boardView } from './view/board-view';
+import { chartLines } from './view/chart-view';
+import { logRows } from './view/log-rows';
+import { safetyItems } from './view/safety-view';
+import { WakeLock } from './wake-lock';
+
+type Tab = 'step' | 'board' | 'chart' | 'notes';
+
+/** The visit at work: log and open page on the left, the companion on the right; on a phone one tab each. */
+@Component({
+  selector: 'jx-workspace-page',
+  imports: [BoardStrip, ButtonModule, ChartList, DialogModule, NotesList, RouterLink, SafetyStrip, StandBack, StateMessage, StepPage, VisitLog],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'pressed($event)' },
+  templateUrl: './workspace-page.html',
+  styleUrl: './workspace-page.scss',
+})
+export class WorkspacePage {
+  readonly id = input.required<string>();
+  private readonly store = inject(Store);
+  private readonly stepPage = viewChild(StepPage);
+
+  protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
+  protected readonly context = this.store.selectSignal(visitFeature.selectContext);
+  protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
+  protected readonly openProblem = this.store.selectSignal(visitFeature.selectOpenProblem);
+  private readonly pending = this.store.selectSignal(visitFeature.selectPending);
+  private readonly deliveryProblem = this.store.selectSignal(visitFeature.selectDeliveryProblem);
+  private readonly storageFailed = this.store.selectSignal(visitFeature.selectStorageFailed);
+  private readonly undoable = this.store.selectSignal(visitFeature.selectUndoable);
+  protected readonly words = problemWords;
+
+  protected readonly tab = signal<Tab>('step');
+  protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
+    { id: 'step', label: 'Step' },
+    { id: 'board', label: 'Board' },
+    { id: 'chart', label: 'Chart' },
+    { id: 'notes', label: 'Notes' },
+  ];
+  protected readonly companionTab = computed<Tab>(() => (this.tab() === 'step' ? 'board' : this.tab()));
+  protected readonly method = signal<string | undefined>(undefined);
+  protected readonly isStandingBack = signal(false);
+  protected readonly showsKeys = signal(false);
+  protected readonly keys = [
+    ['0–9 … Enter', 'log a reading'],
+    ['Enter', 'done, or record the finding'],
+    ['1–9', 'answer a look'],
+    ['z', 'undo (field empty)'],
+    ['n', 'note'],
+    ['s', 'skip with a reason'],
+    ['b  c', 'board, chart'],
+    ['w', 'stand back, wide letters'],
+    ['?', 'these keys'],
+  ] as const;
+
+  protected readonly rows = computed(() => {
+    const context = this.context();
+    return context ? logRows(context, this.visit()) : [];
+  });
+  protected readonly safety = computed(() => {
+    const context = this.context();
+    return context ? safetyItems(context, this.visit()) : [];
+  });
+  protected readonly strips = computed(() => {
+    const context = this.context();
+    if (!context) return [];
+    const step = currentStep(context, this.visit());
+    const points = step?.kind === 'action' ? (step.bypass ?? {}) : (askedReading(context, this.visit(), this.method()) ?? {});
+    return boardView(context.model, points);
+  });
+  protected readonly chart = computed(() => {
+    const context = this.context();
+    return context ? chartLines(context, this.visit()) : [];
+  });
+  protected readonly meter = computed(() => {
+    const id = this.visit().meter;
+    return id === undefined ? 'no meter chosen' : `meter: ${this.context()?.meters[id]?.name ?? id}`;
+  });
+  protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
+  protected readonly delivery = computed(() => {
+    const waiting = this.pending().length;
+    const problem = this.deliveryProblem();
+    if (this.storageFailed()) return { text: 'this browser keeps nothing: do not close the page', isCaution: true };
+    if (problem?.kind === 'refused') return { text: `not saved: ${problem.detail}`, isCaution: true };
+    if (waiting === 0) return { text: 'saved', isCaution: false };
+    return problem ? { text: `no server: ${waiting} kept on this device`, isCaution: true } : { text: 'saving', isCaution: false };
+  });
+
+  constructor() {
+    effect(() => {
+      this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
+    });
+    effect(() => {
+      // Another step may have another method.
+      this.visit().step;
+      this.method.set(undefined);
+    });
+    inject(WakeLock).hold(inject(DestroyRef));
+  }
+
+  protected reload(): void {
+    this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
+  }
+
+  protected toggleTheme(): void {
+    this.store.dispatch(PreferencesActions.themeToggled());
+  }
+
+  protected command(command: StepCommand): void {
+    if (command.kind === 'undo') this.undo();
+    else this.record(command.body);
+  }
+
+  protected record(body: EventBody): void {
+    this.store.dispatch(VisitActions.factRecorded({ body }));
+  }
+
+  protected undo(): void {
+    if (this.canUndo()) this.store.dispatch(VisitActions.undoRequested());
+  }
+
+  protected goTo(to: string): void {
+    this.tab.set('step');
+    this.record({ type: 'step-jumped', to });
+  }
+
+  protected addNote(text: string): void {
+    this.record({ type: 'note-added', text });
+  }
+
+  protected pressed(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || !this.context()) return;
+    if (this.isStandingBack()) return this.isStandingBack.set(false);
+    if (isTyping(event.target)) return;
+    const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
+    if (event.key === 'Enter' && isOnButton) return;
+    if (this.keyDone(event.key)) event.preventDefault();
+  }
+
+  private keyDone(key: string): boolean {
+    const page = this.stepPage();
+    switch (key) {
+      case 'Enter':
+        page?.confirm();
+        return false;
+      case 'z':
+        this.undo();
+        return true;
+      case 'n':
+        page?.openPanel('note');
+        return true;
+      case 's':
+        page?.openPanel('pass');
+        return true;
+      case 'b':
+      case 'c':
+        this.tab.set(key === 'b' ? 'board' : 'chart');
+        return true;
+      case 'w':
+        this.isStandingBack.set(true);
+        return true;
+      case '?':
+        this.showsKeys.set(true);
+        return true;
+    }
+    if (/^[1-9]$/.test(key)) page?.answer(Number(key) - 1);
+    return false;
+  }
+}
+
+/** Keys belong to a field once something stands in it, and to every field but the reading's from the start. */
+function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
+  if (!(target instanceof HTMLInputElement)) return false;
+  return target.name !== 'reading' || target.value !== '';
+}

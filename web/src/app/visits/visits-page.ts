@@ -1,0 +1,41 @@
+import { DatePipe, NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { problemWords } from '../api/api-problem';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { VisitsActions } from './visits.actions';
+import { visitsFeature } from './visits.reducer';
+
+/** Open and recent visits, what each waits for, and one button to start. */
+@Component({
+  selector: 'jx-visits-page',
+  imports: [ButtonModule, DatePipe, InputTextModule, NgTemplateOutlet, PageHeader, RouterLink, StateMessage],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './visits-page.html',
+  styleUrl: './visits-page.scss',
+})
+export class VisitsPage {
+  private readonly store = inject(Store);
+  protected readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
+  protected readonly problem = this.store.selectSignal(visitsFeature.selectProblem);
+  protected readonly search = this.store.selectSignal(visitsFeature.selectSearch);
+  protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);
+  protected readonly closed = this.store.selectSignal(visitsFeature.selectClosedFound);
+  protected readonly words = problemWords;
+
+  constructor() {
+    this.reload();
+  }
+
+  protected reload(): void {
+    this.store.dispatch(VisitsActions.loadRequested());
+  }
+
+  protected searchFor(text: string): void {
+    this.store.dispatch(VisitsActions.searchChanged({ text }));
+  }
+}

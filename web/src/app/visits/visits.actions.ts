@@ -1,0 +1,13 @@
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { VisitSummary } from '@juxtameter/contract';
+import type { ApiProblem } from '../api/api-problem';
+
+export const VisitsActions = createActionGroup({
+  source: 'Visits',
+  events: {
+    'Load Requested': emptyProps(),
+    Loaded: props<{ visits: readonly VisitSummary[] }>(),
+    'Load Failed': props<{ problem: ApiProblem }>(),
+    'Search Changed': props<{ text: string }>(),
+  },
+});
