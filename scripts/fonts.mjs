@@ -9,11 +9,20 @@ const SIGNS = 'ΩΔµ≤≥≈≠→←↑↓√∞±−×·°²³…–—⏎';
 const modules = join(root, 'node_modules');
 const fonts = join(root, 'web', 'public', 'fonts');
 
-copyFileSync(join(modules, '@fontsource-variable/sofia-sans/files/sofia-sans-latin-wght-normal.woff2'), join(fonts, 'sofia-sans.woff2'));
-copyFileSync(join(modules, '@fontsource-variable/noto-sans-mono/files/noto-sans-mono-latin-wght-normal.woff2'), join(fonts, 'noto-sans-mono.woff2'));
+copyFileSync(
+  join(modules, '@fontsource-variable/sofia-sans/files/sofia-sans-latin-wght-normal.woff2'),
+  join(fonts, 'sofia-sans.woff2'),
+);
+copyFileSync(
+  join(modules, '@fontsource-variable/noto-sans-mono/files/noto-sans-mono-latin-wght-normal.woff2'),
+  join(fonts, 'noto-sans-mono.woff2'),
+);
 for (const [source, target] of [
   [join(modules, '@expo-google-fonts/sofia-sans/500Medium/SofiaSans_500Medium.ttf'), 'sofia-sans-signs.woff2'],
-  [join(modules, '@fontsource-variable/noto-sans-mono/files/noto-sans-mono-greek-wght-normal.woff2'), 'noto-sans-mono-signs.woff2'],
+  [
+    join(modules, '@fontsource-variable/noto-sans-mono/files/noto-sans-mono-greek-wght-normal.woff2'),
+    'noto-sans-mono-signs.woff2',
+  ],
 ]) {
   const subset = await subsetFont(readFileSync(source), SIGNS, { targetFormat: 'woff2' });
   writeFileSync(join(fonts, target), subset);

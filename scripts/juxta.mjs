@@ -7,5 +7,8 @@ installPackages({ quiet: true });
 const entry = fileURLToPath(new URL('../cli/src/juxta.ts', import.meta.url));
 const cwd = process.env.INIT_CWD ?? process.cwd();
 const tsx = import.meta.resolve('tsx');
-const result = spawnSync(process.execPath, ['--import', tsx, entry, ...process.argv.slice(2)], { stdio: 'inherit', cwd });
+const result = spawnSync(process.execPath, ['--import', tsx, entry, ...process.argv.slice(2)], {
+  stdio: 'inherit',
+  cwd,
+});
 process.exit(result.status ?? 1);

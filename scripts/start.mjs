@@ -11,7 +11,10 @@ if (major < 20 || (major === 20 && minor < 19)) {
 }
 installPackages();
 if (!buildPage()) process.exit(1);
-const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], { cwd: root, stdio: 'inherit' });
+const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], {
+  cwd: root,
+  stdio: 'inherit',
+});
 // Ctrl-C reaches the server too; it closes its data and ends, and so do we.
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code, signal) => process.exit(code ?? (signal ? 1 : 0)));

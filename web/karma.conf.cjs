@@ -14,12 +14,19 @@ module.exports = function configure(config) {
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
     client: { jasmine: { random: true, timeoutInterval: 30000 }, clearContext: false },
-    reporters: ['progress'],
+    reporters: ['dots'],
     browsers: ['HeadlessChromium'],
     customLaunchers: {
       HeadlessChromium: {
         base: 'ChromeHeadless',
-        flags: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+        flags: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--no-first-run',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+        ],
       },
     },
     browserNoActivityTimeout: 120000,

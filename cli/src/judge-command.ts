@@ -27,7 +27,9 @@ export interface JudgeOptions {
 export function judgeCommand(options: JudgeOptions, print: (line: string) => void): number {
   const { expect, reading: text } = options;
   if (expect === undefined || text === undefined) {
-    throw new UsageError(`judge needs --expect and --reading: judge --expect '{"kind":"nominal","value":"24 V"}' --reading 27.1`);
+    throw new UsageError(
+      `judge needs --expect and --reading: judge --expect '{"kind":"nominal","value":"24 V"}' --reading 27.1`,
+    );
   }
   const expectation = readExpectation(expect);
   const measured = functionFor(options.function, expectation);
@@ -35,11 +37,24 @@ export function judgeCommand(options: JudgeOptions, print: (line: string) => voi
   const parsed = parseReading(text, { function: measured });
   // Nobody is there to be asked: on the command line a question is an error.
   if (parsed.outcome === 'ask') throw new UsageError(`"${text}": ${parsed.question} Write the unit out.`);
-  if (parsed.outcome === 'error') throw new UsageError(`"${text}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
+  if (parsed.outcome === 'error')
+    throw new UsageError(`"${text}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
   const resolved = resolvedFor(expectation, measured);
-  const { verdict, sentence, interval, probability } = judge({ reading: parsed.reading, function: measured, expectation: resolved, meter });
+  const { verdict, sentence, interval, probability } = judge({
+    reading: parsed.reading,
+    function: measured,
+    expectation: resolved,
+    meter,
+  });
   if (options.json) {
-    print(JSON.stringify({ verdict, text: sentence, interval: interval && [interval.low ?? null, interval.high ?? null], probability: probability ?? null }));
+    print(
+      JSON.stringify({
+        verdict,
+        text: sentence,
+        interval: interval && [interval.low ?? null, interval.high ?? null],
+        probability: probability ?? null,
+      }),
+    );
   } else {
     print(sentence);
   }
@@ -50,10 +65,17 @@ function readExpectation(source: string): ExpectationDocument {
   const read = readDocument(source);
   const checked = read.ok ? expectationContract.validate(read.value) : read;
   if (checked.ok) return checked.value;
-  throw new UsageError(checked.problems.map((problem) => `--expect: ${problem.path ? `${problem.path}: ` : ''}${problem.message}`).join('\n'));
+  throw new UsageError(
+    checked.problems
+      .map((problem) => `--expect: ${problem.path ? `${problem.path}: ` : ''}${problem.message}`)
+      .join('\n'),
+  );
 }
 
-function resolvedFor(expectation: ExpectationDocument, measured: MeasurementFunction): ReturnType<typeof resolveExpectation> {
+function resolvedFor(
+  expectation: ExpectationDocument,
+  measured: MeasurementFunction,
+): ReturnType<typeof resolveExpectation> {
   try {
     return resolveExpectation(expectation, measured);
   } catch (error) {
@@ -66,15 +88,28 @@ function resolvedFor(expectation: ExpectationDocument, measured: MeasurementFunc
 function functionFor(name: string | undefined, expectation: ExpectationDocument): MeasurementFunction {
   const named = MEASUREMENT_FUNCTIONS.find((each) => each === name);
   if (named) return named;
-  if (name !== undefined) throw new UsageError(`--function "${name}" is not known; accepted: ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+  if (name !== undefined)
+    throw new UsageError(`--function "${name}" is not known; accepted: ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
   const texts = ['value', 'low', 'high', 'atMost', 'atLeast', 'of'].flatMap((field) => {
     const value = (expectation as unknown as Record<string, unknown>)[field];
     return typeof value === 'string' ? [value] : [];
   });
-  const dimensions: readonly Dimension[] = ['voltage', 'resistance', 'current', 'capacitance', 'frequency', 'temperature', 'pressure', 'time'];
+  const dimensions: readonly Dimension[] = [
+    'voltage',
+    'resistance',
+    'current',
+    'capacitance',
+    'frequency',
+    'temperature',
+    'pressure',
+    'time',
+  ];
   const dimension = dimensions.find((each) => texts.length > 0 && texts.every((text) => hasUnitOf(text, each)));
   const found = MEASUREMENT_FUNCTIONS.find((each) => FUNCTIONS[each].dimension === dimension);
-  if (!found) throw new UsageError(`The expectation does not tell what is measured; add --function, one of ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+  if (!found)
+    throw new UsageError(
+      `The expectation does not tell what is measured; add --function, one of ${MEASUREMENT_FUNCTIONS.join(', ')}.`,
+    );
   return found;
 }
 

@@ -1,5 +1,19 @@
-import { DocumentError, lintProcedure, lintUnitModel, readMeter, type Problem, type UnitModelDocument } from '@juxtameter/core';
-import { meterContract, procedureContract, readDocument, siteFileContract, unitModelContract, type FieldProblem } from '@juxtameter/contract';
+import {
+  DocumentError,
+  lintProcedure,
+  lintUnitModel,
+  readMeter,
+  type Problem,
+  type UnitModelDocument,
+} from '@juxtameter/core';
+import {
+  meterContract,
+  procedureContract,
+  readDocument,
+  siteFileContract,
+  unitModelContract,
+  type FieldProblem,
+} from '@juxtameter/contract';
 import { problemLine, readText } from './files';
 import { UsageError } from './usage-error';
 
@@ -27,14 +41,26 @@ export function lintCommand(files: readonly string[], print: (line: string) => v
     return model?.ok ? [model.value] : [];
   });
   const problems = [
-    ...read.flatMap(({ file, document }) => (document.ok ? [] : document.problems.map((problem) => ({ file, problem, isError: true })))),
-    ...linted.flatMap((each) => problemsOf(each, models).map((problem) => ({ file: each.file, problem, isError: !('severity' in problem) || problem.severity === 'error' }))),
+    ...read.flatMap(({ file, document }) =>
+      document.ok ? [] : document.problems.map((problem) => ({ file, problem, isError: true })),
+    ),
+    ...linted.flatMap((each) =>
+      problemsOf(each, models).map((problem) => ({
+        file: each.file,
+        problem,
+        isError: !('severity' in problem) || problem.severity === 'error',
+      })),
+    ),
   ];
-  for (const { file, problem, isError } of problems) print(`${isError ? '' : 'warning: '}${problemLine(file, problem)}`);
+  for (const { file, problem, isError } of problems)
+    print(`${isError ? '' : 'warning: '}${problemLine(file, problem)}`);
   return problems.some((each) => each.isError) ? 1 : 0;
 }
 
-function problemsOf({ value, format }: LintedFile, models: readonly UnitModelDocument[]): readonly (FieldProblem | Problem)[] {
+function problemsOf(
+  { value, format }: LintedFile,
+  models: readonly UnitModelDocument[],
+): readonly (FieldProblem | Problem)[] {
   switch (format) {
     case 'juxtameter/unit-model': {
       const checked = unitModelContract.validate(value);
@@ -44,7 +70,10 @@ function problemsOf({ value, format }: LintedFile, models: readonly UnitModelDoc
       const checked = procedureContract.validate(value);
       if (!checked.ok) return checked.problems;
       const model = models.find((each) => each.id === checked.value.unitModel);
-      const missing = { path: 'unitModel', message: `names "${checked.value.unitModel}"; give its unit model file as well` };
+      const missing = {
+        path: 'unitModel',
+        message: `names "${checked.value.unitModel}"; give its unit model file as well`,
+      };
       return model ? lintProcedure(checked.value, model) : [missing];
     }
     case 'juxtameter/meter': {
@@ -56,7 +85,13 @@ function problemsOf({ value, format }: LintedFile, models: readonly UnitModelDoc
       return checked.ok ? [] : checked.problems;
     }
     default:
-      return [{ path: 'format', message: 'is not a format this product lints; accepted: juxtameter/unit-model, juxtameter/procedure, juxtameter/meter, juxtameter/sites' }];
+      return [
+        {
+          path: 'format',
+          message:
+            'is not a format this product lints; accepted: juxtameter/unit-model, juxtameter/procedure, juxtameter/meter, juxtameter/sites',
+        },
+      ];
   }
 }
 

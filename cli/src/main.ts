@@ -11,7 +11,11 @@ const USAGE = `juxta, the bench without a screen
   replay --unit-model FILE --procedure FILE --readings FILE.csv [--meter FILE] [--json]`;
 
 /** Runs one command; returns the exit code: 0 fine, 1 problems found, 2 used wrongly. */
-export function run(args: readonly string[], print: (line: string) => void, printError: (line: string) => void): number {
+export function run(
+  args: readonly string[],
+  print: (line: string) => void,
+  printError: (line: string) => void,
+): number {
   const [command, ...rest] = args;
   try {
     switch (command) {
@@ -39,7 +43,11 @@ export function run(args: readonly string[], print: (line: string) => void, prin
 function options(args: readonly string[], names: readonly string[]): Record<string, string> & { json?: boolean } {
   const known = Object.fromEntries(names.map((name) => [name, { type: 'string' as const }]));
   try {
-    const { values } = parseArgs({ args: attachValues(args), options: { ...known, json: { type: 'boolean' } }, strict: true });
+    const { values } = parseArgs({
+      args: attachValues(args),
+      options: { ...known, json: { type: 'boolean' } },
+      strict: true,
+    });
     return values as Record<string, string> & { json?: boolean };
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message : String(error));
@@ -52,7 +60,8 @@ function attachValues(args: readonly string[]): string[] {
   for (let index = 0; index < args.length; index += 1) {
     const arg = args[index] ?? '';
     const value = args[index + 1];
-    const takesValue = arg.startsWith('--') && !arg.includes('=') && arg !== '--json' && value !== undefined && !value.startsWith('--');
+    const takesValue =
+      arg.startsWith('--') && !arg.includes('=') && arg !== '--json' && value !== undefined && !value.startsWith('--');
     attached.push(takesValue ? `${arg}=${value}` : arg);
     if (takesValue) index += 1;
   }

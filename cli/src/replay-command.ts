@@ -1,4 +1,11 @@
-import { lintProcedure, readMeter, walkList, ListLineError, type EventEnvelope, type VisitContext } from '@juxtameter/core';
+import {
+  lintProcedure,
+  readMeter,
+  walkList,
+  ListLineError,
+  type EventEnvelope,
+  type VisitContext,
+} from '@juxtameter/core';
 import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract';
 import { readFileAs, readText } from './files';
 import { readReadingsList } from './readings-list';
@@ -21,9 +28,14 @@ export function replayCommand(options: ReplayOptions, print: (line: string) => v
   const model = readFileAs(modelFile, unitModelContract);
   const procedure = readFileAs(procedureFile, procedureContract);
   const wrong = lintProcedure(procedure, model).filter((problem) => problem.severity === 'error');
-  if (wrong.length > 0) throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
+  if (wrong.length > 0)
+    throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
   const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
-  const context: VisitContext = { model, procedures: { [procedure.id]: procedure }, meters: meter ? { [meter.id]: meter } : {} };
+  const context: VisitContext = {
+    model,
+    procedures: { [procedure.id]: procedure },
+    meters: meter ? { [meter.id]: meter } : {},
+  };
   const lines = readReadingsList(readText(readings), readings);
   try {
     const walk = walkList(
@@ -35,7 +47,11 @@ export function replayCommand(options: ReplayOptions, print: (line: string) => v
       lines,
       listEnvelope,
     );
-    const findings = walk.state.findings.map(({ class: suspectClass, item, mode }) => ({ class: suspectClass, item: item ?? null, mode: mode ?? null }));
+    const findings = walk.state.findings.map(({ class: suspectClass, item, mode }) => ({
+      class: suspectClass,
+      item: item ?? null,
+      mode: mode ?? null,
+    }));
     if (options.json) print(JSON.stringify({ way: walk.way, verdicts: walk.verdicts, findings }));
     else printWalk(walk.way, walk.verdicts, findings, print);
     return 0;
@@ -48,7 +64,16 @@ export function replayCommand(options: ReplayOptions, print: (line: string) => v
 /** A list has no clock of its own; events are numbered. */
 function listEnvelope(index: number): EventEnvelope {
   const uuid = (number: number): string => `00000000-0000-7000-8000-${String(number).padStart(12, '0')}`;
-  return { id: uuid(index + 1), visit: uuid(0), device: uuid(0), deviceSeq: index + 1, seenSeq: 0, at: '1970-01-01T00:00:00.000Z', monotonic: index, by: '' };
+  return {
+    id: uuid(index + 1),
+    visit: uuid(0),
+    device: uuid(0),
+    deviceSeq: index + 1,
+    seenSeq: 0,
+    at: '1970-01-01T00:00:00.000Z',
+    monotonic: index,
+    by: '',
+  };
 }
 
 function printWalk(
@@ -59,6 +84,7 @@ function printWalk(
 ): void {
   print(`way: ${way.join(' > ')}`);
   for (const { step, verdict } of verdicts) print(`${step}: ${verdict}`);
-  for (const finding of findings) print(`finding: ${[finding.class, finding.item, finding.mode].filter(Boolean).join(', ')}`);
+  for (const finding of findings)
+    print(`finding: ${[finding.class, finding.item, finding.mode].filter(Boolean).join(', ')}`);
   if (findings.length === 0) print('finding: none reached');
 }

@@ -19,7 +19,8 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{1
 export const uuid7 = () => yup.string().matches(UUID, 'is not a version 7 UUID in lower case');
 
 const stepTarget = () => yup.string().matches(/^(@end|[A-Za-z0-9][\w.:@+-]{0,119})$/, 'is no step');
-const finite = () => yup.number().test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value));
+const finite = () =>
+  yup.number().test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value));
 const unit = () => oneOf(UNITS.map((each) => each.symbol)).required();
 const point = () => text(120);
 
@@ -32,13 +33,21 @@ const envelope = {
   at: yup
     .string()
     .required()
-    .test('time', 'is not a time; accepted: 2026-11-25T09:07:00.000Z', (value) => /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/.test(value) && !Number.isNaN(Date.parse(value))),
+    .test(
+      'time',
+      'is not a time; accepted: 2026-11-25T09:07:00.000Z',
+      (value) => /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/.test(value) && !Number.isNaN(Date.parse(value)),
+    ),
   monotonic: finite().min(0).required(),
   by: yup.string().max(200).defined(),
   seq: yup.number().integer().min(1),
 };
 
-const quantity = closedObject({ value: finite().required(), unit: unit(), exponent: yup.number().integer().min(-30).max(30).required() });
+const quantity = closedObject({
+  value: finite().required(),
+  unit: unit(),
+  exponent: yup.number().integer().min(-30).max(30).required(),
+});
 
 const singleReadings = {
   value: closedObject({ kind: oneOf(['value']).required(), quantity: quantity.required() }),
@@ -48,9 +57,14 @@ const singleReadings = {
   swing: closedObject({ kind: oneOf(['swing']).required(), low: quantity.required(), high: quantity.required() }),
   unsteady: closedObject({ kind: oneOf(['unsteady']).required(), quantity: quantity.required() }),
 };
-const list = closedObject({ kind: oneOf(['list']).required(), members: listOf(taggedUnion('kind', singleReadings, 'reading')).required() });
+const list = closedObject({
+  kind: oneOf(['list']).required(),
+  members: listOf(taggedUnion('kind', singleReadings, 'reading')).required(),
+});
 const reading = taggedUnion('kind', { ...singleReadings, list }, 'reading');
-const optionalReading = yup.lazy((value: unknown) => (value === undefined ? yup.mixed().optional() : reading.resolve({ value })));
+const optionalReading = yup.lazy((value: unknown) =>
+  value === undefined ? yup.mixed().optional() : reading.resolve({ value }),
+);
 
 const judgement = closedObject({
   verdict: oneOf(VERDICTS).required(),
@@ -76,7 +90,12 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   'visit-opened': { unit: id().required(), complaint: yup.string().max(4000).defined(), meter: id() },
   'procedure-started': { procedure: id().required(), start: id().required() },
   'action-done': { step: id().required(), next: stepTarget().required() },
-  'observation-made': { step: id().required(), answer: id().required(), next: stepTarget().required(), grade: oneOf(GRADES) },
+  'observation-made': {
+    step: id().required(),
+    answer: id().required(),
+    next: stepTarget().required(),
+    grade: oneOf(GRADES),
+  },
   'reading-taken': {
     step: id(),
     method: id(),
@@ -90,7 +109,11 @@ const bodies: Record<EventType, yup.ObjectShape> = {
     next: stepTarget(),
     grade: oneOf(GRADES).required(),
     meter: id(),
-    proof: optionalObject({ supply: id().required(), name: name().required(), current: oneOf(['ac', 'dc']).required() }),
+    proof: optionalObject({
+      supply: id().required(),
+      name: name().required(),
+      current: oneOf(['ac', 'dc']).required(),
+    }),
   },
   'meter-proven': {
     step: id(),
@@ -100,7 +123,12 @@ const bodies: Record<EventType, yup.ObjectShape> = {
     shows: oneOf(['live', 'nothing']).required(),
     next: stepTarget(),
   },
-  'undecided-accepted': { step: id().required(), reading: uuid7().required(), verdict: oneOf(VERDICTS).required(), next: stepTarget().required() },
+  'undecided-accepted': {
+    step: id().required(),
+    reading: uuid7().required(),
+    verdict: oneOf(VERDICTS).required(),
+    next: stepTarget().required(),
+  },
   'step-skipped': {
     step: id().required(),
     how: oneOf(['skipped', 'not-applicable', 'cannot-do']).required(),
@@ -114,7 +142,14 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   },
   'call-changed': { call: id().required(), state: oneOf(['on', 'off']).required() },
   'connector-changed': { connector: id().required(), state: oneOf(['in', 'out']).required() },
-  'bypass-placed': { bypass: id().required(), from: address().required(), to: address().required(), why: text(600).required(), removes: id(), makes: id() },
+  'bypass-placed': {
+    bypass: id().required(),
+    from: address().required(),
+    to: address().required(),
+    why: text(600).required(),
+    removes: id(),
+    makes: id(),
+  },
   'bypass-removed': { bypass: id().required() },
   'leads-zeroed': { text: text(200).required(), ohms: finite().min(0).max(100).required() },
   'note-added': { text: text().required(), step: id() },
@@ -134,7 +169,10 @@ const bodies: Record<EventType, yup.ObjectShape> = {
 };
 
 const shapes = Object.fromEntries(
-  Object.entries(bodies).map(([type, body]) => [type, closedObject({ ...envelope, type: oneOf([type]).required(), ...body })]),
+  Object.entries(bodies).map(([type, body]) => [
+    type,
+    closedObject({ ...envelope, type: oneOf([type]).required(), ...body }),
+  ]),
 );
 
 export const eventSchema = taggedUnion('type', shapes, 'visit event');
@@ -143,5 +181,7 @@ export const eventContract = contract<VisitEvent>(eventSchema);
 
 /** A batch is stored whole or not at all. */
 export const eventBatchContract = contract<{ readonly events: readonly VisitEvent[] }>(
-  closedObject({ events: listOf(eventSchema).min(1, 'holds no event').max(500, 'holds more than 500 events').required() }),
+  closedObject({
+    events: listOf(eventSchema).min(1, 'holds no event').max(500, 'holds more than 500 events').required(),
+  }),
 );

@@ -14,7 +14,10 @@ function functionSchema(measured: MeasurementFunction) {
       closedObject({
         upTo: quantity(dimension).required(),
         resolution: quantity(dimension).required(),
-        accuracy: closedObject({ percent: quantity('ratio').required(), counts: yup.number().min(0).max(10000).required() }).required(),
+        accuracy: closedObject({
+          percent: quantity('ratio').required(),
+          counts: yup.number().min(0).max(10000).required(),
+        }).required(),
       }),
     )
       .min(1, 'needs at least one range')
@@ -25,13 +28,13 @@ function functionSchema(measured: MeasurementFunction) {
 const functions = Object.fromEntries(MEASUREMENT_FUNCTIONS.map((measured) => [measured, functionSchema(measured)]));
 
 export const meterSchema = closedObject({
-    format: oneOf(['juxtameter/meter']).required(),
-    version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
-    id: id().required(),
-    name: name().required(),
-    category: name().required(),
-    notes: text(),
-    functions: listOf(taggedUnion('function', functions, 'meter function')).required(),
+  format: oneOf(['juxtameter/meter']).required(),
+  version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
+  id: id().required(),
+  name: name().required(),
+  category: name().required(),
+  notes: text(),
+  functions: listOf(taggedUnion('function', functions, 'meter function')).required(),
 });
 
 export const meterContract = contract<MeterDocument>(meterSchema);

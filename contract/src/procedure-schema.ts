@@ -2,7 +2,19 @@ import { LATER_STEP_KINDS, MEASUREMENT_FUNCTIONS, SUSPECT_CLASSES, type Procedur
 import * as yup from 'yup';
 import { conditionsSchema } from './conditions-schema';
 import { expectationSchema } from './expectation-schema';
-import { address, closedObject, id, listOf, name, oneOf, optionalObject, quantity, record, taggedUnion, text } from './schema-parts';
+import {
+  address,
+  closedObject,
+  id,
+  listOf,
+  name,
+  oneOf,
+  optionalObject,
+  quantity,
+  record,
+  taggedUnion,
+  text,
+} from './schema-parts';
 import { contract } from './validate';
 
 /** `@end` or the id of a step. */
@@ -87,7 +99,12 @@ const steps: Record<string, yup.ISchema<unknown>> = {
     clears: elementLists,
     implicates: elementLists,
   }),
-  decide: closedObject({ kind: oneOf(['decide']).required(), text: text(600), on: id().required(), cases: record(target, true) }),
+  decide: closedObject({
+    kind: oneOf(['decide']).required(),
+    text: text(600),
+    on: id().required(),
+    cases: record(target, true),
+  }),
   conclusion: closedObject({
     kind: oneOf(['conclusion']).required(),
     ...common,
@@ -104,7 +121,9 @@ const steps: Record<string, yup.ISchema<unknown>> = {
 };
 
 /** Kinds whose fields are kept as they are; lint refuses to walk them. */
-const laterSteps = Object.fromEntries(LATER_STEP_KINDS.map((kind) => [kind, yup.object({ kind: oneOf([kind]).required() })]));
+const laterSteps = Object.fromEntries(
+  LATER_STEP_KINDS.map((kind) => [kind, yup.object({ kind: oneOf([kind]).required() })]),
+);
 
 export const procedureSchema = closedObject({
   format: oneOf(['juxtameter/procedure']).required(),

@@ -2,8 +2,7 @@ import { parse } from 'yaml';
 import type { FieldProblem } from './validate';
 
 export type ReadDocument =
-  | { readonly ok: true; readonly value: unknown }
-  | { readonly ok: false; readonly problems: readonly FieldProblem[] };
+  { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
 /** Reads JSON or YAML text; what is neither gets one problem that says where it broke. */
 export function readDocument(source: string): ReadDocument {

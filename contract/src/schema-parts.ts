@@ -8,7 +8,9 @@ const ID = /^[A-Za-z0-9][\w.:@+-]{0,119}$/;
 
 /** An object with these fields and no others. */
 export function closedObject<Fields extends yup.ObjectShape>(fields: Fields) {
-  return yup.object(fields).noUnknown(true, ({ unknown }: { unknown: string }) => `has keys that are not part of the format: ${unknown}`);
+  return yup
+    .object(fields)
+    .noUnknown(true, ({ unknown }: { unknown: string }) => `has keys that are not part of the format: ${unknown}`);
 }
 
 /** A closed object that may be missing: yup would otherwise make up an empty one. */
@@ -30,7 +32,9 @@ export function id() {
 
 function isId(value: string | undefined, context: yup.TestContext): boolean | yup.ValidationError {
   if (value === undefined || isAcceptableId(value)) return true;
-  return context.createError({ message: `"${shortened(value)}" is not an id; accepted: letters, digits, - _ . : +, such as "mist-pump-panel"` });
+  return context.createError({
+    message: `"${shortened(value)}" is not an id; accepted: letters, digits, - _ . : +, such as "mist-pump-panel"`,
+  });
 }
 
 function isAcceptableId(value: string): boolean {
@@ -44,7 +48,12 @@ export function shortened(value: string): string {
 
 /** A terminal address: `device.terminal`, `board.connector.pin`, with `@plug` or `wire@terminal`. */
 export function address() {
-  return yup.string().matches(/^[\w+-]+(\.[\w+-]+){0,2}(@[\w+-]+(\.[\w+-]+){0,2})?$/, ({ value }) => `"${shortened(String(value))}" is not a terminal; accepted: K1.A1, CB.X1.3, CB.X1.3@plug`);
+  return yup
+    .string()
+    .matches(
+      /^[\w+-]+(\.[\w+-]+){0,2}(@[\w+-]+(\.[\w+-]+){0,2})?$/,
+      ({ value }) => `"${shortened(String(value))}" is not a terminal; accepted: K1.A1, CB.X1.3, CB.X1.3@plug`,
+    );
 }
 
 /** A quantity as a person writes it, of one of these dimensions; a trailing question mark says it is assumed. */
@@ -53,16 +62,23 @@ export function quantity(...dimensions: readonly [Dimension, ...Dimension[]]) {
     if (value === undefined) return true;
     const parsed = parseQuantity(value, ...dimensions);
     if (parsed.outcome === 'quantity') return true;
-    return context.createError({ message: `"${shortened(value)}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}` });
+    return context.createError({
+      message: `"${shortened(value)}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}`,
+    });
   });
 }
 
 export function listOf<Value>(entry: yup.ISchema<Value>, most = 2000) {
-  return yup.array().of(entry as yup.ISchema<Value, yup.AnyObject>).max(most, `has more than ${most} entries`);
+  return yup
+    .array()
+    .of(entry as yup.ISchema<Value, yup.AnyObject>)
+    .max(most, `has more than ${most} entries`);
 }
 
 export function oneOf<Value extends string>(values: readonly Value[]) {
-  return yup.string().oneOf([...values], ({ value }) => `"${shortened(String(value))}" is not known; accepted: ${values.join(', ')}`);
+  return yup
+    .string()
+    .oneOf([...values], ({ value }) => `"${shortened(String(value))}" is not known; accepted: ${values.join(', ')}`);
 }
 
 /** A map from ids to values of one shape. */
@@ -70,7 +86,8 @@ export function record(entry: yup.ISchema<unknown>, isRequired = false) {
   return yup.lazy((value: unknown) => {
     const base = yup.object().typeError('must be a map of names to values');
     if (value === undefined) return isRequired ? base.required() : base.default(undefined).optional();
-    if (typeof value !== 'object' || value === null || Array.isArray(value)) return base.nonNullable('must be a map of names to values');
+    if (typeof value !== 'object' || value === null || Array.isArray(value))
+      return base.nonNullable('must be a map of names to values');
     const keys = Object.keys(value);
     const wrong = keys.find((key) => !isAcceptableId(key));
     if (wrong !== undefined) return refused(`"${shortened(wrong)}" is not an id; accepted: letters, digits, - _ . : +`);
@@ -86,7 +103,10 @@ export function refused(message: string) {
 /** One of several shapes, told apart by the value of `tag`. */
 export function taggedUnion(tag: string, shapes: Readonly<Record<string, yup.ISchema<unknown>>>, what: string) {
   return yup.lazy((value: unknown) => {
-    const kind = typeof value === 'object' && value !== null && Object.hasOwn(value, tag) ? (value as Record<string, unknown>)[tag] : undefined;
+    const kind =
+      typeof value === 'object' && value !== null && Object.hasOwn(value, tag)
+        ? (value as Record<string, unknown>)[tag]
+        : undefined;
     const shape = typeof kind === 'string' && Object.hasOwn(shapes, kind) ? shapes[kind] : undefined;
     return (shape ?? refused(`is no ${what}: "${tag}" must be one of ${Object.keys(shapes).join(', ')}`)) as yup.Schema;
   });

@@ -26,7 +26,12 @@ const supply = closedObject({
   from: id(),
 });
 
-const call = closedObject({ id: id().required(), name: name(), joins: listOf(address().required()).required(), madeBy: name() });
+const call = closedObject({
+  id: id().required(),
+  name: name(),
+  joins: listOf(address().required()).required(),
+  madeBy: name(),
+});
 
 const boardFunction = closedObject({
   id: id().required(),
@@ -34,7 +39,13 @@ const boardFunction = closedObject({
   kind: oneOf(BOARD_FUNCTION_KINDS).required(),
   input: listOf(address().required()),
   between: listOf(address().required()),
-  rails: listOf(closedObject({ id: id().required(), nominal: quantity('voltage').required(), type: oneOf(['ac', 'dc']).required() })),
+  rails: listOf(
+    closedObject({
+      id: id().required(),
+      nominal: quantity('voltage').required(),
+      type: oneOf(['ac', 'dc']).required(),
+    }),
+  ),
   draws: quantity('power', 'apparent-power', 'current'),
   contacts: listOf(closedObject({ common: address().required(), operated: address(), rest: address() })),
   when: expression(),
@@ -48,7 +59,12 @@ const boardFunction = closedObject({
   storedFor: quantity('time'),
 });
 
-const sourcedValue = closedObject({ document: name().required(), page: name(), variant: name(), value: name().required() });
+const sourcedValue = closedObject({
+  document: name().required(),
+  page: name(),
+  variant: name(),
+  value: name().required(),
+});
 
 const board = closedObject({
   id: id().required(),
@@ -101,7 +117,12 @@ const device = closedObject({
   contacts: listOf(listOf(id().required()).length(2, 'a contact has two ends').required()),
   coil,
   positions: listOf(name().required()),
-  windings: listOf(closedObject({ between: listOf(id().required()).length(2, 'a winding has two ends').required(), resistance: quantity('resistance').required() })),
+  windings: listOf(
+    closedObject({
+      between: listOf(id().required()).length(2, 'a winding has two ends').required(),
+      resistance: quantity('resistance').required(),
+    }),
+  ),
   primary: quantity('voltage'),
   secondary: quantity('voltage'),
   rating: quantity('current', 'apparent-power', 'power', 'voltage'),
@@ -155,7 +176,14 @@ export const unitModelSchema = closedObject({
       cable: id(),
     }),
   ).required(),
-  cables: listOf(closedObject({ id: id().required(), name: name(), cores: yup.number().integer().min(1).required(), spare: yup.number().integer().min(0) })),
+  cables: listOf(
+    closedObject({
+      id: id().required(),
+      name: name(),
+      cores: yup.number().integer().min(1).required(),
+      spare: yup.number().integer().min(0),
+    }),
+  ),
   facts: record(yup.boolean().required()),
   effects: listOf(closedObject({ id: id().required(), when: expression().required() })),
   hazards: listOf(closedObject({ kind: id().required(), where: name().required(), note: text() })),
@@ -169,7 +197,9 @@ export const unitModelSchema = closedObject({
       doesNotProve: listOf(id().required()),
     }),
   ),
-  sequences: listOf(closedObject({ id: id().required(), start: expression().required(), stages: listOf(stage).required() })),
+  sequences: listOf(
+    closedObject({ id: id().required(), start: expression().required(), stages: listOf(stage).required() }),
+  ),
   faults: listOf(
     closedObject({
       of: id().required(),

@@ -8,8 +8,7 @@ export interface FieldProblem {
 }
 
 export type Validated<Value> =
-  | { readonly ok: true; readonly value: Value }
-  | { readonly ok: false; readonly problems: readonly FieldProblem[] };
+  { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
 /** A contract: a schema and the type of what passes it. */
 export interface Contract<Value> {
@@ -50,7 +49,8 @@ function problemsOf(error: yup.ValidationError): FieldProblem[] {
  * a database cannot keep (NUL and lone surrogates).
  */
 function treeProblem(value: unknown, path = '', depth = 0): FieldProblem | undefined {
-  if (typeof value === 'string') return isKeepable(value) ? undefined : { path, message: 'holds characters that are no text' };
+  if (typeof value === 'string')
+    return isKeepable(value) ? undefined : { path, message: 'holds characters that are no text' };
   if (typeof value !== 'object' || value === null) return undefined;
   if (depth > DEEPEST) return { path: '', message: `is nested deeper than ${DEEPEST} levels, or contains itself` };
   for (const [key, child] of Object.entries(value)) {

@@ -1,7 +1,19 @@
 // Writes the demo visits: the nursery's technician walking the chart. Run with `npx tsx demo/src/build-visits.ts`.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { append, enterReading, walkList, type EventBody, type EventEnvelope, type ListLine, type MeterDocument, type ProcedureDocument, type UnitModelDocument, type VisitEvent, type VisitState } from '@juxtameter/core';
+import {
+  append,
+  enterReading,
+  walkList,
+  type EventBody,
+  type EventEnvelope,
+  type ListLine,
+  type MeterDocument,
+  type ProcedureDocument,
+  type UnitModelDocument,
+  type VisitEvent,
+  type VisitState,
+} from '@juxtameter/core';
 import { visitContext, visitContract, type PinnedDocuments, type SiteFile } from '@juxtameter/contract';
 
 interface Script {
@@ -78,7 +90,10 @@ const scripts: readonly Script[] = [
     ],
     after: (log) => {
       log.add({ type: 'bypass-removed', bypass: 'float-test' });
-      log.add({ type: 'note-added', text: 'Float arm bent by ice. New switch fitted, 0.0 V across it, ten minutes of mist from the house controller.' });
+      log.add({
+        type: 'note-added',
+        text: 'Float arm bent by ice. New switch fitted, 0.0 V across it, ten minutes of mist from the house controller.',
+      });
       log.add({ type: 'visit-closed' });
     },
   },
@@ -114,7 +129,16 @@ for (const [number, script] of scripts.entries()) {
     // A technician logs something every half minute or so.
     const elapsed = index * 31_000 + ((index * 7919) % 17) * 1000;
     const at = begins + elapsed;
-    return { id: uuid(at, index + 1), visit, device: uuid(begins, 999), deviceSeq: index + 1, seenSeq: 0, at: new Date(at).toISOString(), monotonic: elapsed, by: script.by };
+    return {
+      id: uuid(at, index + 1),
+      visit,
+      device: uuid(begins, 999),
+      deviceSeq: index + 1,
+      seenSeq: 0,
+      at: new Date(at).toISOString(),
+      monotonic: elapsed,
+      by: script.by,
+    };
   };
   const opening: EventBody[] = [
     { type: 'visit-opened', unit: unit.id, complaint: script.complaint, meter: 'hand-6000' },

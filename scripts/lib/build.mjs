@@ -4,7 +4,16 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, wri
 import { join } from 'node:path';
 import { root } from './packages.mjs';
 
-const SOURCES = ['angular.json', 'tsconfig.base.json', 'package-lock.json', 'web/tsconfig.app.json', 'web/src', 'web/public', 'core/src', 'contract/src'];
+const SOURCES = [
+  'angular.json',
+  'tsconfig.base.json',
+  'package-lock.json',
+  'web/tsconfig.app.json',
+  'web/src',
+  'web/public',
+  'core/src',
+  'contract/src',
+];
 const stamp = join(root, 'dist', 'web', 'source-hash');
 const index = join(root, 'dist', 'web', 'browser', 'index.html');
 
@@ -15,7 +24,12 @@ export function buildPage() {
   console.log('Building the page (about half a minute)...');
   rmSync(stamp, { force: true });
   const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
-  const result = spawnSync(process.execPath, [ng, 'build', 'web'], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+  const result = spawnSync(process.execPath, [ng, 'build', 'web'], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+  });
   if (result.status !== 0) {
     console.error(result.stdout, result.stderr);
     return false;
@@ -27,7 +41,12 @@ export function buildPage() {
 
 function hashOf(paths) {
   const hash = createHash('sha256');
-  for (const file of paths.flatMap(filesOf).sort()) hash.update(file).update('\0').update(readFileSync(join(root, file))).update('\0');
+  for (const file of paths.flatMap(filesOf).sort())
+    hash
+      .update(file)
+      .update('\0')
+      .update(readFileSync(join(root, file)))
+      .update('\0');
   return hash.digest('hex');
 }
 

@@ -28,14 +28,22 @@ const SETTLE = 60;
 export async function lockFolder(folder: string): Promise<FolderLock> {
   makeFolder(folder);
   const path = join(folder, NAME);
-  const owner: Owner = { nonce: randomUUID(), pid: process.pid, started: startOf(process.pid) ?? 'unknown', boot: bootId() };
+  const owner: Owner = {
+    nonce: randomUUID(),
+    pid: process.pid,
+    started: startOf(process.pid) ?? 'unknown',
+    boot: bootId(),
+  };
   const draft = join(folder, `${NAME}.${owner.nonce}`);
   writeFileSync(draft, JSON.stringify(owner));
   try {
     for (let attempt = 0; attempt < 5; attempt += 1) {
       if (linked(draft, path)) return held(path, owner);
       const other = readOwner(path);
-      if (other && isAlive(other)) throw new StartRefused(`${folder} is in use by another Juxtameter (process ${other.pid}); stop it first or set DATA_DIR.`);
+      if (other && isAlive(other))
+        throw new StartRefused(
+          `${folder} is in use by another Juxtameter (process ${other.pid}); stop it first or set DATA_DIR.`,
+        );
       moveStaleAside(path, other);
       if (linked(draft, path)) {
         await wait(SETTLE);
@@ -55,7 +63,9 @@ function makeFolder(folder: string): void {
     writeFileSync(probe, '');
     rmSync(probe);
   } catch (error) {
-    throw new StartRefused(`${folder} cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}); set DATA_DIR to a folder that can.`);
+    throw new StartRefused(
+      `${folder} cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}); set DATA_DIR to a folder that can.`,
+    );
   }
 }
 

@@ -20,10 +20,13 @@ const LOOPBACK: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost'])
 export function readSettings(env: Readonly<Record<string, string | undefined>>, root: string): Settings {
   const host = env['HOST'] || '127.0.0.1';
   if (!LOOPBACK.has(host)) {
-    throw new StartRefused(`HOST=${host} is refused: there is no sign-in and no TLS yet, so Juxtameter listens on this machine alone (127.0.0.1).`);
+    throw new StartRefused(
+      `HOST=${host} is refused: there is no sign-in and no TLS yet, so Juxtameter listens on this machine alone (127.0.0.1).`,
+    );
   }
   const portText = env['PORT'] || '4310';
   const port = Number(portText);
-  if (!/^\d{1,5}$/.test(portText) || port > 65535) throw new StartRefused(`PORT=${portText} is no port; accepted: 0 to 65535, 4310 when not set.`);
+  if (!/^\d{1,5}$/.test(portText) || port > 65535)
+    throw new StartRefused(`PORT=${portText} is no port; accepted: 0 to 65535, 4310 when not set.`);
   return { host: host === 'localhost' ? '127.0.0.1' : host, port, dataDir: resolve(root, env['DATA_DIR'] || 'data') };
 }

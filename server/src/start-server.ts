@@ -25,7 +25,12 @@ export interface StartOptions {
 }
 
 /** Starts page and API on the data folder. @throws StartRefused with one sentence when it cannot. */
-export async function startServer({ settings, page, demo, logger = pino({ level: 'silent' }) }: StartOptions): Promise<RunningServer> {
+export async function startServer({
+  settings,
+  page,
+  demo,
+  logger = pino({ level: 'silent' }),
+}: StartOptions): Promise<RunningServer> {
   const lock = await lockFolder(settings.dataDir);
   try {
     const { database, close } = await openDatabase(settings.dataDir);
@@ -61,7 +66,10 @@ export async function startServer({ settings, page, demo, logger = pino({ level:
 function listen(server: Server, { host, port }: Settings): Promise<void> {
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
-      const reason = error.code === 'EADDRINUSE' ? `Port ${port} on ${host} is in use; stop what uses it or set PORT.` : `Cannot listen on ${host}:${port} (${error.code ?? error.message}); set PORT.`;
+      const reason =
+        error.code === 'EADDRINUSE'
+          ? `Port ${port} on ${host} is in use; stop what uses it or set PORT.`
+          : `Cannot listen on ${host}:${port} (${error.code ?? error.message}); set PORT.`;
       reject(new StartRefused(reason));
     });
     server.listen(port, host, resolve);

@@ -2,12 +2,7 @@
  * How an expected value is obtained, as written in a procedure. Quantities are texts such as "24 V".
  * The kinds of docs/formats/expectations.md that are not listed here are refused by name.
  */
-export type ExpectationDocument =
-  | NominalDocument
-  | RangeDocument
-  | LimitDocument
-  | StateDocument
-  | UnknownDocument;
+export type ExpectationDocument = NominalDocument | RangeDocument | LimitDocument | StateDocument | UnknownDocument;
 
 /** Common to every kind. */
 interface ExpectationCommon {

@@ -30,6 +30,10 @@ function resolveKind(document: ExpectationDocument, measured: MeasurementFunctio
     case 'unknown':
       return resolveUnknown(document, measured);
     default:
-      throw new DocumentError('kind', `"${String((document as { kind: unknown }).kind)}" is not yet judged.`, EXPECTATION_KINDS);
+      throw new DocumentError(
+        'kind',
+        `"${String((document as { kind: unknown }).kind)}" is not yet judged.`,
+        EXPECTATION_KINDS,
+      );
   }
 }

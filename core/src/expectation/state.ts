@@ -69,9 +69,13 @@ function presenceBand(document: StateDocument, of: number, ofWords: string, meas
         const limit = inBase(readQuantity(document.closedBelow, 'closedBelow', dimension));
         return { ...upTo(limit), rule: `closed: at most ${formatValue(limit, unit)}` };
       }
-      if (dimension !== 'voltage') throw new DocumentError('is', 'Closed is judged by volts or ohms.', ['present', 'absent']);
+      if (dimension !== 'voltage')
+        throw new DocumentError('is', 'Closed is judged by volts or ohms.', ['present', 'absent']);
       const limit = Math.max(CLOSED_VOLTS, CLOSED_PART * of);
-      return { ...upTo(limit), rule: `closed: at most ${formatValue(limit, unit)}, the larger of 1 V and 2 % of ${ofWords}` };
+      return {
+        ...upTo(limit),
+        rule: `closed: at most ${formatValue(limit, unit)}, the larger of 1 V and 2 % of ${ofWords}`,
+      };
     }
   }
 }

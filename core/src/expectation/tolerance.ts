@@ -5,7 +5,11 @@ export function readTolerance(text: string, path: string, nominal: number, dimen
   const quantity = readQuantity(text, path, dimension, 'ratio');
   if (quantity.unit === '%') return (Math.abs(nominal) * quantity.value) / 100;
   // A temperature tolerance is a difference: 2 °C is 2 K, 3.6 °F is 2 K.
-  return quantity.unit === '°F' ? (quantity.value * 5) / 9 : dimension === 'temperature' ? quantity.value : inBase(quantity);
+  return quantity.unit === '°F'
+    ? (quantity.value * 5) / 9
+    : dimension === 'temperature'
+      ? quantity.value
+      : inBase(quantity);
 }
 
 /** A fraction from "80 %", or `fallback` when nothing is written. */

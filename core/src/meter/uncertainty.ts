@@ -69,7 +69,11 @@ export function topOfRanges(measured: MeasurementFunction, meter: Meter | undefi
 }
 
 /** A lower range that would hold the value with more digits than the one it was read in. */
-export function finerRange(quantity: Quantity, measured: MeasurementFunction, meter: Meter | undefined): MeterRange | undefined {
+export function finerRange(
+  quantity: Quantity,
+  measured: MeasurementFunction,
+  meter: Meter | undefined,
+): MeterRange | undefined {
   const ranges = meter?.functions.get(measured)?.ranges ?? [];
   const used = rangeOf(inBase(quantity), resolutionInBase(quantity), ranges);
   const best = ranges.find((range) => Math.abs(inBase(quantity)) <= range.upTo);

@@ -93,7 +93,9 @@ export function withConditions(before: Conditions, change: Conditions | undefine
   if (change.repaired) after['repaired'] = [...(before.repaired ?? []), ...change.repaired];
   const changed = after as Conditions;
   const livens = Object.values(change.supplies ?? {}).some((state) => state === 'on' || state === 'unknown');
-  return livens ? { ...changed, supplies: withoutProofs(changed.supplies ?? {}, new Set(Object.keys(change.supplies ?? {}))) } : changed;
+  return livens
+    ? { ...changed, supplies: withoutProofs(changed.supplies ?? {}, new Set(Object.keys(change.supplies ?? {}))) }
+    : changed;
 }
 
 /** Every proof that a supply is dead is gone; those named in `except` keep what they were just set to. */

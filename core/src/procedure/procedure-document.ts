@@ -55,7 +55,12 @@ export interface ActionStep extends StepCommon {
   readonly mayStart?: readonly string[];
   readonly bypass?: BypassDocument;
   readonly recipe?: readonly { readonly do: string; readonly for?: string; readonly sets?: Conditions }[];
-  readonly temporary?: { readonly state: string; readonly due?: string; readonly risk?: string; readonly told?: string };
+  readonly temporary?: {
+    readonly state: string;
+    readonly due?: string;
+    readonly risk?: string;
+    readonly told?: string;
+  };
   readonly next: string;
 }
 

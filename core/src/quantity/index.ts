@@ -1,6 +1,11 @@
 export { formatQuantity, formatSpan, formatValue } from './format-quantity';
 export { formatReading } from './format-reading';
-export { FUNCTIONS, MEASUREMENT_FUNCTIONS, type FunctionTraits, type MeasurementFunction } from './measurement-function';
+export {
+  FUNCTIONS,
+  MEASUREMENT_FUNCTIONS,
+  type FunctionTraits,
+  type MeasurementFunction,
+} from './measurement-function';
 export { parseQuantity, type DocumentQuantity, type ParsedQuantity } from './parse-quantity';
 export { parseReading, type ReadingContext } from './parse-reading';
 export { fromBase, inBase, quantityFromDigits, resolutionInBase, roundedQuantity, type Quantity } from './quantity';

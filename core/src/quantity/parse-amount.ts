@@ -130,11 +130,21 @@ const FAR_OFF = 1e3;
  * m and M differ by a factor of a billion and by one key press. Where the quantity makes the other likelier
  * (milliohms, megavolts, a bare "m" of time), or the expected magnitude does, ask.
  */
-function doubtAbout(suffix: string, scale: Scale, decimal: Decimal, context: AmountContext): readonly Scale[] | undefined {
+function doubtAbout(
+  suffix: string,
+  scale: Scale,
+  decimal: Decimal,
+  context: AmountContext,
+): readonly Scale[] | undefined {
   const letter = suffix.charAt(0);
   if (letter !== 'm' && letter !== 'M') return undefined;
   if (context.dimension === 'time') {
-    return suffix.length === 1 ? [{ unit: unitOf('min'), prefix: 0 }, { unit: unitOf('s'), prefix: -3 }] : undefined;
+    return suffix.length === 1
+      ? [
+          { unit: unitOf('min'), prefix: 0 },
+          { unit: unitOf('s'), prefix: -3 },
+        ]
+      : undefined;
   }
   if (scale.prefix !== -3 && scale.prefix !== 6) return undefined;
   const alternatives = (context.dimension === 'capacitance' ? [-6, -3] : [-3, 6])
@@ -143,7 +153,9 @@ function doubtAbout(suffix: string, scale: Scale, decimal: Decimal, context: Amo
   if (alternatives.length < 2) return undefined;
   const isNearExpected = (each: Scale): boolean => isNear(scaled(decimal, each).value, context.around);
   if (context.around !== undefined && isNearExpected(scale)) return undefined;
-  const suspicious = usuallyWrong(context.dimension, scale.prefix) || alternatives.some((each) => each.prefix !== scale.prefix && isNearExpected(each));
+  const suspicious =
+    usuallyWrong(context.dimension, scale.prefix) ||
+    alternatives.some((each) => each.prefix !== scale.prefix && isNearExpected(each));
   return suspicious ? alternatives : undefined;
 }
 
@@ -173,7 +185,10 @@ function isNear(value: number, around: number | undefined): boolean {
 function foreignSuffix(suffix: string, context: AmountContext): ParsedAmount {
   const [foreign] = scalesOf(suffix, (unit) => unit.dimension !== context.dimension, context);
   if (foreign) {
-    return { outcome: 'error', message: `"${suffix}" is a unit of ${spoken(foreign.unit.dimension)}, not of ${spoken(context.dimension)}.` };
+    return {
+      outcome: 'error',
+      message: `"${suffix}" is a unit of ${spoken(foreign.unit.dimension)}, not of ${spoken(context.dimension)}.`,
+    };
   }
   const own = unitOf(context.unit);
   const isPrefixed = UNITS.some((unit) => unit.dimension === context.dimension && suffix.endsWith(unit.symbol));

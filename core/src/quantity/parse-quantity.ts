@@ -37,7 +37,12 @@ export function parseQuantity(text: string, ...dimensions: readonly [Dimension, 
   for (const dimension of dimensions) {
     const parsed = parseAmount(bare, { dimension, unit: baseUnit(dimension), prefix: 0 });
     // In a document nobody can be asked, and a unit written out in full is not a slip of the thumb.
-    const quantity = parsed.outcome === 'ask' ? asWritten(bare, parsed.candidates) : parsed.outcome === 'amount' ? parsed.quantity : undefined;
+    const quantity =
+      parsed.outcome === 'ask'
+        ? asWritten(bare, parsed.candidates)
+        : parsed.outcome === 'amount'
+          ? parsed.quantity
+          : undefined;
     if (quantity) return { outcome: 'quantity', quantity: { ...quantity, assumed } };
     message ||= parsed.outcome === 'error' ? parsed.message : 'This can be read in two ways; write the unit out.';
   }

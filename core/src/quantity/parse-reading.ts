@@ -22,7 +22,7 @@ export function parseReading(text: string, context: ReadingContext): ParsedReadi
   const clean = normalise(text);
   if (clean === '') return failed('Nothing typed yet.', context);
   if (clean.length > LONGEST) return failed(`This is longer than ${LONGEST} characters.`, context);
-  const parts = clean.split(/ ?;| \/ /).map((part) => part.trim());
+  const parts = clean.split(/ ?; ?| \/(?= |$)/).map((part) => part.trim());
   if (parts.length === 1) return parseSingle(clean, context);
   if (parts.some((part) => part === '')) return failed('One place in the list is empty.', context);
   return parseList(parts, context);
@@ -57,7 +57,11 @@ const markKinds: Readonly<Record<string, 'above' | 'below' | 'unsteady'>> = {
   '≈': 'unsteady',
 };
 
-function toReading(parsed: ParsedAmount, kind: 'value' | 'above' | 'below' | 'unsteady', context: ReadingContext): ParsedReading {
+function toReading(
+  parsed: ParsedAmount,
+  kind: 'value' | 'above' | 'below' | 'unsteady',
+  context: ReadingContext,
+): ParsedReading {
   if (parsed.outcome === 'error') return failed(parsed.message, context);
   if (parsed.outcome === 'ask') {
     const candidates = parsed.candidates.map((quantity): Reading => ({ kind, quantity }));

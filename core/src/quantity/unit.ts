@@ -63,7 +63,9 @@ const unit = (
 
 /** Conversion factors: BIPM SI brochure, 9th edition; psi from NIST SP 811 appendix B. */
 export const UNITS: readonly Unit[] = [
-  unit('V', 'voltage', [-6, -3, 0, 3, 6], ['v', 'volt', 'volts', 'VAC', 'VDC', 'V AC', 'V DC', 'V~', 'V='], { written: [-3, 0, 3] }),
+  unit('V', 'voltage', [-6, -3, 0, 3, 6], ['v', 'volt', 'volts', 'VAC', 'VDC', 'V AC', 'V DC', 'V~', 'V='], {
+    written: [-3, 0, 3],
+  }),
   unit('A', 'current', [-6, -3, 0, 3, 6], ['a', 'amp', 'amps', 'A AC', 'A DC'], { written: [-6, -3, 0, 3] }),
   unit('Ω', 'resistance', [-3, 0, 3, 6, 9], ['ohm', 'ohms', 'Ohm', 'R', 'r'], { written: [0, 3, 6, 9] }),
   unit('F', 'capacitance', [-12, -9, -6, -3, 0, 6], ['f', 'farad'], { written: [-12, -9, -6] }),

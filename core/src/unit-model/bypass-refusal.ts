@@ -26,7 +26,10 @@ export function protectionsBetween(model: UnitModelDocument, { from, to }: Bypas
   const series = seriesElements(model);
   if (!wireNets(model, series).joined(from, to)) return [];
   const isBetween = (element: SeriesElement): boolean =>
-    !wireNets(model, series.filter((each) => each !== element)).joined(from, to);
+    !wireNets(
+      model,
+      series.filter((each) => each !== element),
+    ).joined(from, to);
   return series.filter((each) => each.protection !== undefined && isBetween(each)).map((each) => each.protection ?? '');
 }
 
@@ -44,5 +47,7 @@ function shortedSupply(model: UnitModelDocument, { from, to }: BypassPoints): Su
 function fedGasValve(model: UnitModelDocument, { from, to }: BypassPoints): DeviceDocument | undefined {
   const nets = wireNets(model);
   const touches = (terminal: string): boolean => nets.joined(from, terminal) || nets.joined(to, terminal);
-  return model.devices.find((each) => each.kind === 'gas-valve' && (touches(`${each.id}.1`) || touches(`${each.id}.2`)));
+  return model.devices.find(
+    (each) => each.kind === 'gas-valve' && (touches(`${each.id}.1`) || touches(`${each.id}.2`)),
+  );
 }

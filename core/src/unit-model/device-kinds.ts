@@ -8,7 +8,10 @@ export interface DeviceKind {
 const kind = (terminals: readonly string[], mustRate: readonly string[] = []): DeviceKind => ({ terminals, mustRate });
 
 export const DEVICE_KINDS: Readonly<Record<string, DeviceKind>> = {
-  transformer: kind(['P1', 'P2', 'S1', 'S2'], ['primary', 'secondary', 'rating', 'primaryResistance', 'secondaryResistance']),
+  transformer: kind(
+    ['P1', 'P2', 'S1', 'S2'],
+    ['primary', 'secondary', 'rating', 'primaryResistance', 'secondaryResistance'],
+  ),
   fuse: kind(['1', '2'], ['rating']),
   breaker: kind(['1', '2'], ['rating']),
   isolator: kind(['1', '2', '3', '4']),

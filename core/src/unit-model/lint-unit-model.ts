@@ -52,9 +52,13 @@ function lintDevice(device: DeviceDocument, path: string): Problem[] {
 function unknownTerminals(model: UnitModelDocument): Problem[] {
   const used: (readonly [string, string])[] = [];
   model.wires.forEach((wire, index) => used.push([wire.from, `wires[${index}].from`], [wire.to, `wires[${index}].to`]));
-  model.calls?.forEach((call, index) => call.joins.forEach((end, at) => used.push([end, `calls[${index}].joins[${at}]`])));
+  model.calls?.forEach((call, index) =>
+    call.joins.forEach((end, at) => used.push([end, `calls[${index}].joins[${at}]`])),
+  );
   model.supplies.forEach((supply, index) =>
-    Object.entries(supply.terminals ?? {}).forEach(([name, end]) => used.push([end, `supplies[${index}].terminals.${name}`])),
+    Object.entries(supply.terminals ?? {}).forEach(([name, end]) =>
+      used.push([end, `supplies[${index}].terminals.${name}`]),
+    ),
   );
   model.boards.forEach((board, at) =>
     board.functions?.forEach((each, index) => {
@@ -76,9 +80,14 @@ function unknownTerminals(model: UnitModelDocument): Problem[] {
 function unknownElements(model: UnitModelDocument): Problem[] {
   const problems: Problem[] = [];
   model.supplies.forEach((supply, index) => {
-    for (const [field, element] of [['from', supply.from], ['isolatedBy', supply.isolatedBy]] as const) {
+    for (const [field, element] of [
+      ['from', supply.from],
+      ['isolatedBy', supply.isolatedBy],
+    ] as const) {
       if (element !== undefined && !isKnownElement(model, element)) {
-        problems.push(problemError(`supplies[${index}].${field}`, `"${element}" is not an element of this unit model.`));
+        problems.push(
+          problemError(`supplies[${index}].${field}`, `"${element}" is not an element of this unit model.`),
+        );
       }
     }
   });
@@ -96,7 +105,12 @@ function unwiredPins(model: UnitModelDocument): Problem[] {
     board.connectors.flatMap((connector, index) =>
       connector.pins
         .filter((pin) => pin.role !== 'spare' && !wired.has(`${board.id}.${connector.id}.${pin.id}`))
-        .map((pin) => problemWarning(`boards[${at}].connectors[${index}]`, `No wire lands on pin ${pin.id}; mark it spare or list the wire.`)),
+        .map((pin) =>
+          problemWarning(
+            `boards[${at}].connectors[${index}]`,
+            `No wire lands on pin ${pin.id}; mark it spare or list the wire.`,
+          ),
+        ),
     ),
   );
 }
@@ -104,7 +118,12 @@ function unwiredPins(model: UnitModelDocument): Problem[] {
 function unknownHazards(model: UnitModelDocument): Problem[] {
   return (model.hazards ?? []).flatMap((hazard, index) =>
     CAUTIONS[hazard.kind] === undefined
-      ? [problemWarning(`hazards[${index}].kind`, `"${hazard.kind}" has no caution text. Known: ${Object.keys(CAUTIONS).join(', ')}.`)]
+      ? [
+          problemWarning(
+            `hazards[${index}].kind`,
+            `"${hazard.kind}" has no caution text. Known: ${Object.keys(CAUTIONS).join(', ')}.`,
+          ),
+        ]
       : [],
   );
 }

@@ -13,7 +13,14 @@ export interface SeriesElement {
   readonly between: readonly [string, string];
 }
 
-const SERIES_KINDS: ReadonlySet<string> = new Set(['fuse', 'breaker', 'switch', 'interlock', 'momentary-key', 'delay-module']);
+const SERIES_KINDS: ReadonlySet<string> = new Set([
+  'fuse',
+  'breaker',
+  'switch',
+  'interlock',
+  'momentary-key',
+  'delay-module',
+]);
 
 /** Every element that is nearly a wire when it is whole and closed. */
 export function seriesElements(model: UnitModelDocument): readonly SeriesElement[] {
@@ -23,7 +30,9 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
       protection: device.protection,
       between: [`${device.id}.${a}`, `${device.id}.${b}`],
     });
-    const contacts = (device.contacts ?? []).flatMap(([a, b]) => (a !== undefined && b !== undefined ? [element(a, b)] : []));
+    const contacts = (device.contacts ?? []).flatMap(([a, b]) =>
+      a !== undefined && b !== undefined ? [element(a, b)] : [],
+    );
     if (device.kind === 'isolator') return [element('1', '2'), element('3', '4')];
     return SERIES_KINDS.has(device.kind) ? [element('1', '2'), ...contacts] : contacts;
   });

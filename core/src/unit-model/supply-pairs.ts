@@ -23,7 +23,9 @@ export function conductorPairs(model: UnitModelDocument, supplies: readonly stri
     const supply = supplyOf(model, id);
     const conductors = Object.entries(supply?.terminals ?? {});
     return conductors.flatMap(([name, from], index) =>
-      conductors.slice(index + 1).map(([other, to]): ConductorPair => ({ supply: id, name: `${name}-${other}`, from, to })),
+      conductors
+        .slice(index + 1)
+        .map(([other, to]): ConductorPair => ({ supply: id, name: `${name}-${other}`, from, to })),
     );
   });
   return pairs.filter((pair) => pair.from !== pair.to);

@@ -14,7 +14,9 @@ export function terminalAddresses(model: UnitModelDocument): ReadonlySet<string>
   const pins = model.boards.flatMap((board) =>
     board.connectors.flatMap((connector) => connector.pins.map((pin) => `${board.id}.${connector.id}.${pin.id}`)),
   );
-  const terminals = model.devices.flatMap((device) => terminalsOf(device).map((terminal) => `${device.id}.${terminal}`));
+  const terminals = model.devices.flatMap((device) =>
+    terminalsOf(device).map((terminal) => `${device.id}.${terminal}`),
+  );
   return new Set([...pins, ...terminals]);
 }
 

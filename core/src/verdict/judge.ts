@@ -2,7 +2,12 @@ import { shouldBeZero, type ResolvedExpectation } from '../expectation';
 import type { LeadState, Meter } from '../meter';
 import { FUNCTIONS, formatReading, type MeasurementFunction, type Reading } from '../quantity';
 import { arithmeticSentence } from './arithmetic';
-import { conformityProbability, measuredInterval, type MeasuredInterval, type SingleReading } from './measured-interval';
+import {
+  conformityProbability,
+  measuredInterval,
+  type MeasuredInterval,
+  type SingleReading,
+} from './measured-interval';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
 import { waysToDecide } from './ways-to-decide';
 

@@ -31,7 +31,12 @@ export function measuredInterval(
       const uncertainty = uncertaintyOf(reading.quantity, measured, meter, leads);
       const value = uncertainty.distribution.centre;
       const half = uncertainty.halfWidth95;
-      return { ...clamped(value - half, value + half), value: Math.max(floor, value), uncertainty, beyondDisplay: false };
+      return {
+        ...clamped(value - half, value + half),
+        value: Math.max(floor, value),
+        uncertainty,
+        beyondDisplay: false,
+      };
     }
     case 'swing': {
       const low = measuredInterval({ kind: 'value', quantity: reading.low }, measured, meter, leads);

@@ -7,7 +7,10 @@ import type { Verdict } from './verdict';
  * The verdicts a steady, decided reading of this expectation can end in; a chart must say where each leads.
  * Undecided, unsteady and invalid readings are taken again instead of branching.
  */
-export function producibleVerdicts(expectation: ResolvedExpectation, measured: MeasurementFunction): ReadonlySet<Verdict> {
+export function producibleVerdicts(
+  expectation: ResolvedExpectation,
+  measured: MeasurementFunction,
+): ReadonlySet<Verdict> {
   const { dimension, canBeAbsent } = FUNCTIONS[measured];
   const found = new Set<Verdict>();
   const isResistance = dimension === 'resistance';

@@ -15,7 +15,10 @@ export function waysToDecide(
   if (readsLeads && leads?.zero === undefined) ways.push('hold the tips together, zero the leads and read again');
   if (reading.kind === 'value') {
     const finer = finerRange(reading.quantity, measured, meter);
-    if (finer) ways.push(`use the ${formatValue(finer.upTo, unit)} range: its last digit is ${formatValue(finer.resolution, unit)}`);
+    if (finer)
+      ways.push(
+        `use the ${formatValue(finer.upTo, unit)} range: its last digit is ${formatValue(finer.resolution, unit)}`,
+      );
   }
   if (dimension === 'voltage' && meter?.functions.get(measured)?.hasLowImpedanceMode) {
     ways.push('switch to low-impedance mode: a stray voltage collapses');

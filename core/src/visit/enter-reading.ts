@@ -1,5 +1,13 @@
 import { resolveExpectation, type ExpectationDocument, type ResolvedExpectation } from '../expectation';
-import { branchFor, conditionsDuring, isOverZeroBand, methodOf, requirementsOf, type MeasurementStep, type MeasuringMethod } from '../procedure';
+import {
+  branchFor,
+  conditionsDuring,
+  isOverZeroBand,
+  methodOf,
+  requirementsOf,
+  type MeasurementStep,
+  type MeasuringMethod,
+} from '../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
 import { judge } from '../verdict';
 import { currentStep } from './steps';
@@ -40,10 +48,17 @@ const KNOWN_LIVE: ExpectationDocument = { kind: 'limit', atLeast: '10 V', source
 export function askedReading(context: VisitContext, state: VisitState, method?: string): Asked | undefined {
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return undefined;
-  return step.measure.proofOfDead ? askedProof(context, state, step) : askedMethod(context, state, step, methodOf(step, method));
+  return step.measure.proofOfDead
+    ? askedProof(context, state, step)
+    : askedMethod(context, state, step, methodOf(step, method));
 }
 
-function askedMethod(context: VisitContext, state: VisitState, step: MeasurementStep, method: MeasuringMethod): Asked | undefined {
+function askedMethod(
+  context: VisitContext,
+  state: VisitState,
+  step: MeasurementStep,
+  method: MeasuringMethod,
+): Asked | undefined {
   const { function: measured, from, to } = method;
   if (measured === undefined || from === undefined || to === undefined) return undefined;
   const holding = conditionsDuring(step, state.conditions);
@@ -78,7 +93,11 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
   if (parsed.outcome !== 'reading') return parsed;
   const { reading } = parsed;
   if (asked.proof && reading.kind === 'list') {
-    return { outcome: 'error', message: 'One reading at a time here; the next pair is asked for by itself.', accepted: ['0.2'] };
+    return {
+      outcome: 'error',
+      message: 'One reading at a time here; the next pair is asked for by itself.',
+      accepted: ['0.2'],
+    };
   }
   return asked.proof?.kind === 'meter'
     ? meterCheck(context, state, asked, entry.text, reading, asked.proof.when)
@@ -105,7 +124,13 @@ function meterCheck(
   return { outcome: 'event', body: completes && next !== undefined ? { ...body, next } : body };
 }
 
-function readingBody(context: VisitContext, state: VisitState, asked: Asked, entry: ReadingEntry, reading: Reading): ReadingTaken {
+function readingBody(
+  context: VisitContext,
+  state: VisitState,
+  asked: Asked,
+  entry: ReadingEntry,
+  reading: Reading,
+): ReadingTaken {
   const { expectation, step, proof } = asked;
   const leads = { zero: state.leadZero };
   const meter = state.meter === undefined ? undefined : context.meters[state.meter];
@@ -119,7 +144,9 @@ function readingBody(context: VisitContext, state: VisitState, asked: Asked, ent
   });
   // A pair that is dead goes on to the next pair; only a live one leaves the step.
   const staysHere = proof !== undefined && judgement.verdict === 'within';
-  const next = staysHere ? undefined : branchFor(step.branches, judgement.verdict, isOverZeroBand(methodOf(step, entry.method)));
+  const next = staysHere
+    ? undefined
+    : branchFor(step.branches, judgement.verdict, isOverZeroBand(methodOf(step, entry.method)));
   return {
     type: 'reading-taken',
     step: state.step,
@@ -134,7 +161,9 @@ function readingBody(context: VisitContext, state: VisitState, asked: Asked, ent
     ...(next === undefined ? {} : { next }),
     grade: 'measured',
     ...(state.meter === undefined ? {} : { meter: state.meter }),
-    ...(proof?.kind === 'pair' ? { proof: { supply: proof.pair.supply, name: proof.pair.name, current: proof.current } } : {}),
+    ...(proof?.kind === 'pair'
+      ? { proof: { supply: proof.pair.supply, name: proof.pair.name, current: proof.current } }
+      : {}),
   };
 }
 

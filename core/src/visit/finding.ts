@@ -44,9 +44,15 @@ export function evidenceFor(
   };
 }
 
-function elementsOf(context: VisitContext, state: VisitState, line: TrailLine, field: 'implicates' | 'clears'): readonly string[] {
+function elementsOf(
+  context: VisitContext,
+  state: VisitState,
+  line: TrailLine,
+  field: 'implicates' | 'clears',
+): readonly string[] {
   const { event } = line;
-  if (event.type !== 'reading-taken' && event.type !== 'observation-made' && event.type !== 'undecided-accepted') return [];
+  if (event.type !== 'reading-taken' && event.type !== 'observation-made' && event.type !== 'undecided-accepted')
+    return [];
   const step = stepOf(context, state, event.step);
   if (step?.kind === 'observation' && event.type === 'observation-made') return own(step[field], event.answer);
   if (step?.kind !== 'measurement' || event.type === 'observation-made') return [];
@@ -59,7 +65,11 @@ function own(map: Readonly<Record<string, readonly string[]>> | undefined, key: 
   return map && Object.hasOwn(map, key) ? (map[key] ?? []) : [];
 }
 
-function isAccused(model: UnitModelDocument, reference: string, accused: Pick<ConclusionStep, 'item' | 'mode'>): boolean {
+function isAccused(
+  model: UnitModelDocument,
+  reference: string,
+  accused: Pick<ConclusionStep, 'item' | 'mode'>,
+): boolean {
   if (accused.item === undefined) return false;
   const { element } = parseReference(model, accused.item);
   return parseReference(model, reference).element === element || itemOf(model, reference) === element;
@@ -78,7 +88,8 @@ function unproven(context: VisitContext, state: VisitState): readonly string[] {
   return state.trail.flatMap(({ event, standing }) => {
     if (standing === 'retracted') return [];
     const title = 'step' in event ? stepTitle(stepOf(context, state, event.step)) : '';
-    if (event.type === 'step-skipped') return [`${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`];
+    if (event.type === 'step-skipped')
+      return [`${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`];
     if (event.type === 'undecided-accepted') return [`${title}: undecided, taken as ${event.verdict}`];
     if (event.type !== 'reading-taken') return [];
     if (event.grade === 'assumed') return [`${title}: assumed`];
@@ -93,7 +104,9 @@ function stepTitle(step: WalkableStep | undefined): string {
 /** How far the evidence carries. "Proved" needs the full burden of proof, which a chart alone does not give. */
 export function gradeOf(step: ConclusionStep, evidence: Evidence): FindingGrade {
   const earned = earnedGrade(evidence);
-  const cap = (['proved', 'likely', 'by elimination', 'not isolated'] as const).find((each) => each === step.gradeAtMost);
+  const cap = (['proved', 'likely', 'by elimination', 'not isolated'] as const).find(
+    (each) => each === step.gradeAtMost,
+  );
   const order: readonly FindingGrade[] = ['proved', 'likely', 'by elimination', 'not isolated'];
   return cap && order.indexOf(cap) > order.indexOf(earned) ? cap : earned;
 }

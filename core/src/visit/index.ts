@@ -1,4 +1,11 @@
-export { askedReading, enterReading, recorded, type Asked, type EnteredReading, type ReadingEntry } from './enter-reading';
+export {
+  askedReading,
+  enterReading,
+  recorded,
+  type Asked,
+  type EnteredReading,
+  type ReadingEntry,
+} from './enter-reading';
 export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { append, isRetractable, replay } from './replay';

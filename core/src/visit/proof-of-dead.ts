@@ -10,7 +10,13 @@ import type { VisitEvent } from './visit-event';
 /** One thing to read in a proof of dead, in this order: known live, every pair AC and DC, known live again. */
 export type ProofTask =
   | { readonly kind: 'meter'; readonly when: 'before' | 'after'; readonly done: boolean }
-  | { readonly kind: 'pair'; readonly pair: ConductorPair; readonly current: 'ac' | 'dc'; readonly limit: number; readonly done: boolean };
+  | {
+      readonly kind: 'pair';
+      readonly pair: ConductorPair;
+      readonly current: 'ac' | 'dc';
+      readonly limit: number;
+      readonly done: boolean;
+    };
 
 /** Least voltage, in volts, that shows a meter alive on a known source; common practice, no source. */
 const LIVE_ENOUGH = 10;
@@ -30,19 +36,38 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
         event.judgement.verdict === 'within',
     );
   const pairs = conductorPairs(context.model, step.measure.proofOfDead ?? []).flatMap((pair) =>
-    (['ac', 'dc'] as const).map((current): ProofTask => ({ kind: 'pair', pair, current, limit: limitOf(context, step, pair, current), done: isRead(pair, current) })),
+    (['ac', 'dc'] as const).map((current): ProofTask => ({
+      kind: 'pair',
+      pair,
+      current,
+      limit: limitOf(context, step, pair, current),
+      done: isRead(pair, current),
+    })),
   );
-  return [{ kind: 'meter', when: 'before', done: provenAt('before') }, ...pairs, { kind: 'meter', when: 'after', done: provenAt('after') }];
+  return [
+    { kind: 'meter', when: 'before', done: provenAt('before') },
+    ...pairs,
+    { kind: 'meter', when: 'after', done: provenAt('after') },
+  ];
 }
 
 /** Events of this step since the position came here, as long as nothing was switched in between. */
 function eventsHere(state: VisitState): readonly VisitEvent[] {
   const lines = state.trail.slice(state.arrivedAt).filter((line) => line.standing !== 'retracted');
   const lastChange = lines.findLastIndex(({ event }) => startsProofAnew(event));
-  return lines.slice(lastChange + 1).map((line) => line.event).filter((event) => 'step' in event && event.step === state.step);
+  return lines
+    .slice(lastChange + 1)
+    .map((line) => line.event)
+    .filter((event) => 'step' in event && event.step === state.step);
 }
 
-const DISTURBING: ReadonlySet<string> = new Set(['supply-changed', 'connector-changed', 'bypass-placed', 'visit-resumed', 'handed-over']);
+const DISTURBING: ReadonlySet<string> = new Set([
+  'supply-changed',
+  'connector-changed',
+  'bypass-placed',
+  'visit-resumed',
+  'handed-over',
+]);
 
 /** Something was switched, or the meter turned out dead: what was read before counts no more. */
 function startsProofAnew(event: VisitEvent): boolean {
@@ -57,13 +82,19 @@ function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPa
 /** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */
 export function provenDead(context: VisitContext, state: VisitState, event: VisitEvent): readonly string[] {
   const step = currentStep(context, state);
-  if (step?.kind !== 'measurement' || event.type !== 'meter-proven' || event.when !== 'after' || event.shows !== 'live') return [];
-  const missing = proofTasks(context, state, step).filter((task) => !task.done && !(task.kind === 'meter' && task.when === 'after'));
+  if (step?.kind !== 'measurement' || event.type !== 'meter-proven' || event.when !== 'after' || event.shows !== 'live')
+    return [];
+  const missing = proofTasks(context, state, step).filter(
+    (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
+  );
   return missing.length === 0 ? (step.measure.proofOfDead ?? []) : [];
 }
 
 /** The function and expectation for one pair: AC or DC volts, under the limit both ways. */
-export function pairExpectation(limit: number, current: 'ac' | 'dc'): { function: MeasurementFunction; expectation: ResolvedExpectation } {
+export function pairExpectation(
+  limit: number,
+  current: 'ac' | 'dc',
+): { function: MeasurementFunction; expectation: ResolvedExpectation } {
   const measured: MeasurementFunction = current === 'ac' ? 'ac-voltage' : 'dc-voltage';
   const upper = resolveExpectation({ kind: 'limit', atMost: `${Number(limit.toPrecision(3))} V` }, measured);
   // DC may be dead from either side of zero.

@@ -25,7 +25,12 @@ export function replay(context: VisitContext, events: readonly VisitEvent[]): Vi
 }
 
 /** Applies one more event. A retraction replays the whole log, everything else is one step of the fold. */
-export function append(context: VisitContext, events: readonly VisitEvent[], state: VisitState, event: VisitEvent): VisitState {
+export function append(
+  context: VisitContext,
+  events: readonly VisitEvent[],
+  state: VisitState,
+  event: VisitEvent,
+): VisitState {
   if (event.type === 'retracted') return replay(context, [...events, event]);
   const [next, line] = fold(context, state, event, NONE);
   return { ...next, trail: [...state.trail, line] };
@@ -33,7 +38,13 @@ export function append(context: VisitContext, events: readonly VisitEvent[], sta
 
 const NONE: ReadonlySet<string> = new Set();
 /** What cannot be taken back: there is no visit without its opening, and a retraction stands. */
-const STANDS: ReadonlySet<string> = new Set(['visit-opened', 'retracted', 'visit-closed', 'visit-resumed', 'handed-over']);
+const STANDS: ReadonlySet<string> = new Set([
+  'visit-opened',
+  'retracted',
+  'visit-closed',
+  'visit-resumed',
+  'handed-over',
+]);
 
 /** True when an event may be retracted. */
 export function isRetractable(event: VisitEvent): boolean {
@@ -189,7 +200,11 @@ function afterAction(context: VisitContext, state: VisitState, event: EventOf<'a
 
 function afterReading(context: VisitContext, state: VisitState, event: EventOf<'reading-taken'>): VisitState {
   if (event.step === undefined || event.next === undefined) return state;
-  return moved(context, afterOutcome(context, state, { ...event, step: event.step }, event.judgement.verdict), event.next);
+  return moved(
+    context,
+    afterOutcome(context, state, { ...event, step: event.step }, event.judgement.verdict),
+    event.next,
+  );
 }
 
 function afterMeterProven(context: VisitContext, state: VisitState, event: EventOf<'meter-proven'>): VisitState {
@@ -257,4 +272,3 @@ function bypassRemoved(state: VisitState, bypass: string, at: string): VisitStat
   );
   return changed({ ...state, bypasses }, { bypasses: { [bypass]: 'out' } });
 }
-

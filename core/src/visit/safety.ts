@@ -23,7 +23,8 @@ export function changedConditions(
   const stamped = supplies.map(([id]) => [id, { seq, device: event.device }] as const);
   return {
     conditions: withConditions(state.conditions, settled),
-    supplyChanges: supplies.length > 0 ? { ...state.supplyChanges, ...Object.fromEntries(stamped) } : state.supplyChanges,
+    supplyChanges:
+      supplies.length > 0 ? { ...state.supplyChanges, ...Object.fromEntries(stamped) } : state.supplyChanges,
   };
 }
 
@@ -65,7 +66,9 @@ function suppliesOfStep(context: VisitContext, state: VisitState, id: string): r
   if (!step) return [];
   switch (step.kind) {
     case 'action':
-      return [step.sets, ...(step.recipe ?? []).map((each) => each.sets)].flatMap((sets) => Object.keys(sets?.supplies ?? {}));
+      return [step.sets, ...(step.recipe ?? []).map((each) => each.sets)].flatMap((sets) =>
+        Object.keys(sets?.supplies ?? {}),
+      );
     case 'conclusion':
       return Object.keys(step.sets?.supplies ?? {});
     case 'measurement':

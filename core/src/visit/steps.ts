@@ -1,9 +1,22 @@
-import { END, isWalkable, isOverZeroBand, methodOf, outcomeKey, targetStep, type DecideStep, type WalkableStep } from '../procedure';
+import {
+  END,
+  isWalkable,
+  isOverZeroBand,
+  methodOf,
+  outcomeKey,
+  targetStep,
+  type DecideStep,
+  type WalkableStep,
+} from '../procedure';
 import { VERDICTS, type Verdict } from '../verdict';
 import type { VisitContext, VisitState } from './visit-state';
 
 /** A step of the chart being walked; undefined when there is none by that id or it cannot be walked yet. */
-export function stepOf(context: VisitContext, state: Pick<VisitState, 'procedure'>, id: string | undefined): WalkableStep | undefined {
+export function stepOf(
+  context: VisitContext,
+  state: Pick<VisitState, 'procedure'>,
+  id: string | undefined,
+): WalkableStep | undefined {
   if (id === undefined || state.procedure === undefined) return undefined;
   const steps = context.procedures[state.procedure]?.steps;
   const step = steps && Object.hasOwn(steps, id) ? steps[id] : undefined;

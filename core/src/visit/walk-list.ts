@@ -1,5 +1,15 @@
 import { resolveExpectation } from '../expectation';
-import { branchFor, END, isOverZeroBand, methodOf, outcomeKey, skipTarget, targetStep, type MeasurementStep, type WalkableStep } from '../procedure';
+import {
+  branchFor,
+  END,
+  isOverZeroBand,
+  methodOf,
+  outcomeKey,
+  skipTarget,
+  targetStep,
+  type MeasurementStep,
+  type WalkableStep,
+} from '../procedure';
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, parseReading, type MeasurementFunction } from '../quantity';
 import { judge, RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
@@ -96,7 +106,10 @@ class ListWalker {
     const back = this.state.step;
     if (detour || line.step.startsWith('>')) this.jump(line.step.slice(1), line);
     else if (line.step !== this.state.step) {
-      throw new ListLineError(line.number, `the chart is at "${this.state.step ?? 'no step'}", not at "${line.step}"; write ">${line.step}" for a jump.`);
+      throw new ListLineError(
+        line.number,
+        `the chart is at "${this.state.step ?? 'no step'}", not at "${line.step}"; write ">${line.step}" for a jump.`,
+      );
     }
     const step = currentStep(this.context, this.state);
     if (!step) throw new ListLineError(line.number, `there is no step "${line.step}" to walk.`);
@@ -107,7 +120,8 @@ class ListWalker {
   }
 
   private jump(to: string, line: ListLine): void {
-    if (!stepOf(this.context, this.state, to)) throw new ListLineError(line.number, `there is no step "${to}" to jump to.`);
+    if (!stepOf(this.context, this.state, to))
+      throw new ListLineError(line.number, `there is no step "${to}" to jump to.`);
     this.log({ type: 'step-jumped', to });
   }
 
@@ -126,7 +140,8 @@ class ListWalker {
         return this.measure(step, id, line);
       case 'conclusion': {
         const finding = draftFinding(this.context, this.state);
-        if (word !== 'done' || !finding) throw new ListLineError(line.number, `"${id}" is a conclusion: write "done", not "${word}".`);
+        if (word !== 'done' || !finding)
+          throw new ListLineError(line.number, `"${id}" is a conclusion: write "done", not "${word}".`);
         return this.log(finding);
       }
       case 'decide':
@@ -135,7 +150,14 @@ class ListWalker {
   }
 
   private pass(step: WalkableStep, id: string, how: 'skipped' | 'cannot-do' | 'not-applicable', line: ListLine): void {
-    const named = step.kind === 'decide' ? undefined : how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
+    const named =
+      step.kind === 'decide'
+        ? undefined
+        : how === 'cannot-do'
+          ? step.cannotDo
+          : how === 'not-applicable'
+            ? step.notApplicable
+            : undefined;
     if (step.kind !== 'decide' && step.skippable === false) {
       throw new ListLineError(line.number, `"${id}" is a safety step and cannot be passed over.`);
     }
@@ -147,9 +169,13 @@ class ListWalker {
   private observe(answers: Readonly<Record<string, unknown>>, id: string, word: string, line: ListLine): void {
     const answer = word.replace(/^assumed /, '');
     const step = currentStep(this.context, this.state);
-    const target = step?.kind === 'observation' && Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
+    const target =
+      step?.kind === 'observation' && Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
     if (target === undefined) {
-      throw new ListLineError(line.number, `"${answer}" is no answer of "${id}"; accepted: ${Object.keys(answers).join(', ')}.`);
+      throw new ListLineError(
+        line.number,
+        `"${answer}" is no answer of "${id}"; accepted: ${Object.keys(answers).join(', ')}.`,
+      );
     }
     const grade = answer === word ? {} : ({ grade: 'assumed' } as const);
     this.log({ type: 'observation-made', step: id, answer, next: targetStep(target), ...grade });
@@ -161,9 +187,14 @@ class ListWalker {
     const judged = wordVerdict(step, word, line);
     if (judged) return this.logWithoutFigure(step, id, line, judged.verdict, judged.grade);
     const accepts = word.endsWith('!');
-    const entered = enterReading(this.context, this.state, { text: accepts ? word.slice(0, -1).trim() : word, method: line.method });
-    if (entered.outcome === 'ask') throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
-    if (entered.outcome === 'error') throw new ListLineError(line.number, `"${word}": ${entered.message} Accepted: ${entered.accepted.join(', ')}.`);
+    const entered = enterReading(this.context, this.state, {
+      text: accepts ? word.slice(0, -1).trim() : word,
+      method: line.method,
+    });
+    if (entered.outcome === 'ask')
+      throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
+    if (entered.outcome === 'error')
+      throw new ListLineError(line.number, `"${word}": ${entered.message} Accepted: ${entered.accepted.join(', ')}.`);
     const { body } = entered;
     if (body.type !== 'reading-taken') throw new ListLineError(line.number, `"${id}" takes no meter check.`);
     const { verdict, sentence } = body.judgement;
@@ -171,7 +202,11 @@ class ListWalker {
     this.verdicts.push({ step: id, verdict });
     this.log(body);
     if (verdict === 'undecided' && accepts) return this.acceptUndecided(step, id, line);
-    if (body.next === undefined) throw new ListLineError(line.number, `${sentence} The chart has no way on from "${verdict}"${verdict === 'undecided' ? '; a trailing "!" accepts it' : ''}.`);
+    if (body.next === undefined)
+      throw new ListLineError(
+        line.number,
+        `${sentence} The chart has no way on from "${verdict}"${verdict === 'undecided' ? '; a trailing "!" accepts it' : ''}.`,
+      );
   }
 
   /** An accepted reading is taken for the side its middle lies on. */
@@ -186,10 +221,17 @@ class ListWalker {
     this.log({ type: 'undecided-accepted', step: id, reading: event.id, verdict, next });
   }
 
-  private logWithoutFigure(step: MeasurementStep, id: string, line: ListLine, verdict: Verdict, grade: 'reported' | 'assumed'): void {
+  private logWithoutFigure(
+    step: MeasurementStep,
+    id: string,
+    line: ListLine,
+    verdict: Verdict,
+    grade: 'reported' | 'assumed',
+  ): void {
     const asked = askedReading(this.context, this.state, line.method);
     const next = branchFor(step.branches, verdict, isOverZeroBand(methodOf(step, line.method)));
-    if (!asked || next === undefined) throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
+    if (!asked || next === undefined)
+      throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
     const [unmet] = asked.unmet;
     if (unmet && grade === 'reported') throw new ListLineError(line.number, `${unmet.words}.`);
     this.verdicts.push({ step: id, verdict });
@@ -200,7 +242,11 @@ class ListWalker {
       from: asked.from,
       to: asked.to,
       text: line.reading.trim(),
-      judgement: { verdict, sentence: grade === 'assumed' ? 'Assumed, not measured.' : 'Reported, no figure kept.', rulesVersion: RULES_VERSION },
+      judgement: {
+        verdict,
+        sentence: grade === 'assumed' ? 'Assumed, not measured.' : 'Reported, no figure kept.',
+        rulesVersion: RULES_VERSION,
+      },
       expectation: recorded(asked.expectation),
       next,
       grade,
@@ -212,7 +258,10 @@ class ListWalker {
     const parts = line.reading.split(/ ?; ?| \/ /).map((part) => part.trim());
     const pairs = proofTasks(this.context, this.state, step).filter((task) => task.kind === 'pair').length;
     if (parts.length !== 1 && parts.length !== pairs) {
-      throw new ListLineError(line.number, `a proof of dead has ${pairs} readings here, AC and DC of every pair, or one figure for the highest; got ${parts.length}.`);
+      throw new ListLineError(
+        line.number,
+        `a proof of dead has ${pairs} readings here, AC and DC of every pair, or one figure for the highest; got ${parts.length}.`,
+      );
     }
     this.log({ type: 'meter-proven', step: id, when: 'before', text: 'passed', shows: 'live' });
     for (let index = 0; index < pairs && this.state.step === id; index += 1) {
@@ -221,7 +270,8 @@ class ListWalker {
     const isDead = this.state.step === id;
     this.verdicts.push({ step: id, verdict: isDead ? 'within' : 'high' });
     const next = branchFor(step.branches, 'within', true);
-    if (isDead && next !== undefined) this.log({ type: 'meter-proven', step: id, when: 'after', text: 'passed', shows: 'live', next });
+    if (isDead && next !== undefined)
+      this.log({ type: 'meter-proven', step: id, when: 'after', text: 'passed', shows: 'live', next });
   }
 
   private pairBody(text: string, line: ListLine): ReadingTaken {
@@ -235,7 +285,8 @@ class ListWalker {
       }
       const verdict = text === 'passed' ? 'within' : 'high';
       const step = currentStep(this.context, this.state);
-      const next = verdict === 'high' && step?.kind === 'measurement' ? branchFor(step.branches, 'high', true) : undefined;
+      const next =
+        verdict === 'high' && step?.kind === 'measurement' ? branchFor(step.branches, 'high', true) : undefined;
       const { reading: _reading, ...rest } = body;
       return {
         ...rest,
@@ -252,14 +303,25 @@ class ListWalker {
   private walkFree(line: ListLine): void {
     const measured = MEASUREMENT_FUNCTIONS.find((each) => each === line.function) as MeasurementFunction | undefined;
     if (!measured || !line.from || !line.to) {
-      throw new ListLineError(line.number, `a reading without a step names from, to and function; functions: ${MEASUREMENT_FUNCTIONS.join(', ')}.`);
+      throw new ListLineError(
+        line.number,
+        `a reading without a step names from, to and function; functions: ${MEASUREMENT_FUNCTIONS.join(', ')}.`,
+      );
     }
     const parsed = parseReading(line.reading, { function: measured });
     if (parsed.outcome !== 'reading') {
-      throw new ListLineError(line.number, `"${line.reading}" is no reading of ${FUNCTIONS[measured].name}; accepted: ${FUNCTIONS[measured].examples.join(', ')}.`);
+      throw new ListLineError(
+        line.number,
+        `"${line.reading}" is no reading of ${FUNCTIONS[measured].name}; accepted: ${FUNCTIONS[measured].examples.join(', ')}.`,
+      );
     }
     const expectation = resolveExpectation({ kind: 'unknown' }, measured);
-    const judgement = judge({ reading: parsed.reading, function: measured, expectation, leads: { zero: this.state.leadZero } });
+    const judgement = judge({
+      reading: parsed.reading,
+      function: measured,
+      expectation,
+      leads: { zero: this.state.leadZero },
+    });
     this.log({
       type: 'reading-taken',
       function: measured,
@@ -275,10 +337,15 @@ class ListWalker {
 }
 
 /** The verdict that a reserved word stands for; undefined when the line holds a reading. */
-function wordVerdict(step: MeasurementStep, word: string, line: ListLine): { verdict: Verdict; grade: 'reported' | 'assumed' } | undefined {
+function wordVerdict(
+  step: MeasurementStep,
+  word: string,
+  line: ListLine,
+): { verdict: Verdict; grade: 'reported' | 'assumed' } | undefined {
   if (word === 'passed') return { verdict: 'within', grade: 'reported' };
   if (word === 'failed') return { verdict: failedVerdict(step, line), grade: 'reported' };
-  if (word === 'never') throw new ListLineError(line.number, '"never" is a reading of elapsed time, which cannot be judged yet.');
+  if (word === 'never')
+    throw new ListLineError(line.number, '"never" is a reading of elapsed time, which cannot be judged yet.');
   const assumed = /^assumed (.+)$/.exec(word)?.[1];
   if (assumed === undefined) return undefined;
   const verdict = VERDICTS.find((each) => each === assumed);
@@ -295,7 +362,10 @@ function failedVerdict(step: MeasurementStep, line: ListLine): Verdict {
   });
   const [first, second] = ways;
   if (!first || (second && second.to !== first.to)) {
-    throw new ListLineError(line.number, '"failed" does not tell which way the chart goes; write the reading or "assumed low" or "assumed high".');
+    throw new ListLineError(
+      line.number,
+      '"failed" does not tell which way the chart goes; write the reading or "assumed low" or "assumed high".',
+    );
   }
   return first.verdict;
 }

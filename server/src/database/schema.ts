@@ -1,4 +1,15 @@
-import { bigserial, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  index,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 
@@ -9,7 +20,9 @@ export const sites = pgTable('sites', {
 
 export const units = pgTable('units', {
   id: text().primaryKey(),
-  site: text().notNull().references(() => sites.id),
+  site: text()
+    .notNull()
+    .references(() => sites.id),
   document: json().$type<Unit>().notNull(),
 });
 
@@ -29,13 +42,21 @@ function versioned<Document>() {
   };
 }
 
-export const unitModels = pgTable('unit_models', versioned<UnitModelDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
-export const procedures = pgTable('procedures', versioned<ProcedureDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
-export const meters = pgTable('meters', versioned<MeterDocument>(), (table) => [primaryKey({ columns: [table.id, table.version] })]);
+export const unitModels = pgTable('unit_models', versioned<UnitModelDocument>(), (table) => [
+  primaryKey({ columns: [table.id, table.version] }),
+]);
+export const procedures = pgTable('procedures', versioned<ProcedureDocument>(), (table) => [
+  primaryKey({ columns: [table.id, table.version] }),
+]);
+export const meters = pgTable('meters', versioned<MeterDocument>(), (table) => [
+  primaryKey({ columns: [table.id, table.version] }),
+]);
 
 export const visits = pgTable('visits', {
   id: uuid().primaryKey(),
-  unit: text().notNull().references(() => units.id),
+  unit: text()
+    .notNull()
+    .references(() => units.id),
   pinned: json().$type<PinnedDocuments>().notNull(),
   createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
 });
@@ -46,7 +67,9 @@ export const visitEvents = pgTable(
   {
     seq: bigserial({ mode: 'number' }).primaryKey(),
     id: uuid().notNull().unique(),
-    visit: uuid().notNull().references(() => visits.id),
+    visit: uuid()
+      .notNull()
+      .references(() => visits.id),
     device: uuid().notNull(),
     deviceSeq: integer().notNull(),
     hash: text().notNull(),

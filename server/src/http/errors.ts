@@ -15,12 +15,26 @@ export function problemAnswers(logger: Logger): ErrorRequestHandler {
 
 function asProblem(error: unknown, logger: Logger): RequestProblem {
   if (error instanceof RequestProblem) return error;
-  const { type, status } = (typeof error === 'object' && error !== null ? error : {}) as { type?: string; status?: number };
-  if (type === 'entity.too.large') return new RequestProblem(413, 'Too large', `The request is larger than ${BODY_LIMIT}; nothing was stored. Send smaller batches.`);
-  if (type === 'entity.parse.failed') return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');
-  if (status !== undefined && status >= 400 && status < 500) return new RequestProblem(status, 'Bad request', 'The request could not be read; nothing was stored.');
+  const { type, status } = (typeof error === 'object' && error !== null ? error : {}) as {
+    type?: string;
+    status?: number;
+  };
+  if (type === 'entity.too.large')
+    return new RequestProblem(
+      413,
+      'Too large',
+      `The request is larger than ${BODY_LIMIT}; nothing was stored. Send smaller batches.`,
+    );
+  if (type === 'entity.parse.failed')
+    return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');
+  if (status !== undefined && status >= 400 && status < 500)
+    return new RequestProblem(status, 'Bad request', 'The request could not be read; nothing was stored.');
   logger.error({ error }, 'unforeseen error');
-  return new RequestProblem(500, 'Internal error', 'Something went wrong in the server; nothing was stored by halves. The log has the details.');
+  return new RequestProblem(
+    500,
+    'Internal error',
+    'Something went wrong in the server; nothing was stored by halves. The log has the details.',
+  );
 }
 
 export const noSuchAddress: RequestHandler = (request) => {

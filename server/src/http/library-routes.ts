@@ -49,10 +49,16 @@ export function libraryRoutes(library: LibraryStore): Router {
 function withPathId<Document extends { readonly id: string }>(request: Request, document: Document): Document {
   const id = pathPart(request, 'id');
   if (document.id === id) return document;
-  throw unacceptable('Nothing was stored: the document is addressed by another id.', [{ path: 'id', message: `is "${document.id}", the address says "${id}"` }]);
+  throw unacceptable('Nothing was stored: the document is addressed by another id.', [
+    { path: 'id', message: `is "${document.id}", the address says "${id}"` },
+  ]);
 }
 
 function refuseErrors(problems: readonly Problem[]): void {
   const errors = problems.filter((problem) => problem.severity === 'error');
-  if (errors.length > 0) throw unacceptable('Nothing was stored: the document has errors.', errors.map(({ path, message }) => ({ path, message })));
+  if (errors.length > 0)
+    throw unacceptable(
+      'Nothing was stored: the document has errors.',
+      errors.map(({ path, message }) => ({ path, message })),
+    );
 }

@@ -14,7 +14,13 @@ export class RequestProblem extends Error {
 
   toDocument(): ProblemDocument {
     const type = `urn:juxtameter:problem:${this.title.toLowerCase().replaceAll(/[^a-z]+/g, '-')}`;
-    return { type, title: this.title, status: this.status, detail: this.detail, ...(this.errors ? { errors: this.errors } : {}) };
+    return {
+      type,
+      title: this.title,
+      status: this.status,
+      detail: this.detail,
+      ...(this.errors ? { errors: this.errors } : {}),
+    };
   }
 }
 

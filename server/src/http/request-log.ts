@@ -7,7 +7,15 @@ export function requestLog(logger: Logger): RequestHandler {
     const begun = process.hrtime.bigint();
     response.on('finish', () => {
       const milliseconds = Number(process.hrtime.bigint() - begun) / 1e6;
-      logger.info({ method: request.method, path: request.originalUrl.split('?')[0], status: response.statusCode, milliseconds: Number(milliseconds.toFixed(1)) }, 'request');
+      logger.info(
+        {
+          method: request.method,
+          path: request.originalUrl.split('?')[0],
+          status: response.statusCode,
+          milliseconds: Number(milliseconds.toFixed(1)),
+        },
+        'request',
+      );
     });
     next();
   };

@@ -29,7 +29,10 @@ export function visitRoutes(visits: VisitStore): Router {
   });
   router.get('/visits/:id/export.json', async (request, response) => {
     const visit = await visits.visit(pathPart(request, 'id'));
-    response.attachment(`visit-${visit.id}.json`).type('json').send(JSON.stringify(visit, null, 2));
+    response
+      .attachment(`visit-${visit.id}.json`)
+      .type('json')
+      .send(JSON.stringify(visit, null, 2));
   });
   router.get('/visits/:id/readings.csv', async (request, response) => {
     const visit = await visits.visit(pathPart(request, 'id'));

@@ -36,14 +36,19 @@ export class LibraryStore {
         hash,
         title: document.title,
         unitModel: document.unitModel,
-        complaints: (document.entries ?? []).flatMap((entry) => (entry.complaint === undefined ? [] : [entry.complaint])),
+        complaints: (document.entries ?? []).flatMap((entry) =>
+          entry.complaint === undefined ? [] : [entry.complaint],
+        ),
       })),
       meters: meterRows.map(({ id, document }) => ({ id, name: document.name, category: document.category })),
     };
   }
 
   async putSite(site: Site): Promise<void> {
-    await this.database.insert(sites).values({ id: site.id, document: site }).onConflictDoUpdate({ target: sites.id, set: { document: site } });
+    await this.database
+      .insert(sites)
+      .values({ id: site.id, document: site })
+      .onConflictDoUpdate({ target: sites.id, set: { document: site } });
   }
 
   /** @throws RequestProblem when the site or unit model is not there. */
@@ -52,7 +57,10 @@ export class LibraryStore {
     if (!site) throw notFound(`site "${unit.site}"`);
     await this.unitModel(unit.unitModel);
     const row = { site: unit.site, document: unit };
-    await this.database.insert(units).values({ id: unit.id, ...row }).onConflictDoUpdate({ target: units.id, set: row });
+    await this.database
+      .insert(units)
+      .values({ id: unit.id, ...row })
+      .onConflictDoUpdate({ target: units.id, set: row });
   }
 
   putUnitModel(document: UnitModelDocument): Promise<Stored> {
@@ -92,7 +100,11 @@ export class LibraryStore {
     const unit = unitRow.document;
     const [siteRow] = await this.database.select().from(sites).where(eq(sites.id, unit.site));
     if (!siteRow) throw notFound(`site "${unit.site}"`);
-    const [model, procedureRows, meterRows] = await Promise.all([this.unitModel(unit.unitModel), this.latest(procedures), this.latest(meters)]);
+    const [model, procedureRows, meterRows] = await Promise.all([
+      this.unitModel(unit.unitModel),
+      this.latest(procedures),
+      this.latest(meters),
+    ]);
     return {
       unit,
       site: siteRow.document,
@@ -121,6 +133,10 @@ export class LibraryStore {
 
   private latest<Table extends VersionedTable>(table: Table): Promise<Table['$inferSelect'][]> {
     const newest = sql`(${table.id}, ${table.version}) in (select id, max(version) from ${table} group by id)`;
-    return this.database.select().from(table as VersionedTable).where(newest).orderBy(table.id) as unknown as Promise<Table['$inferSelect'][]>;
+    return this.database
+      .select()
+      .from(table as VersionedTable)
+      .where(newest)
+      .orderBy(table.id) as unknown as Promise<Table['$inferSelect'][]>;
   }
 }

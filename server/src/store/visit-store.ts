@@ -31,7 +31,8 @@ export class VisitStore {
   /** Starts a visit pinned to the newest documents; the same request again changes nothing. */
   async start({ id, unit }: StartVisit): Promise<VisitDocument> {
     const [existing] = await this.database.select({ unit: visits.unit }).from(visits).where(eq(visits.id, id));
-    if (existing && existing.unit !== unit) throw conflict(`Visit ${id} already exists and is about unit "${existing.unit}".`);
+    if (existing && existing.unit !== unit)
+      throw conflict(`Visit ${id} already exists and is about unit "${existing.unit}".`);
     if (!existing) {
       const pinned = await this.library.pinnedFor(unit);
       await this.database.insert(visits).values({ id, unit, pinned }).onConflictDoNothing();
@@ -63,8 +64,13 @@ export class VisitStore {
       refuseChanged(events, stored);
       await this.refuseUnfit(transaction, visit, pinned, fresh);
       if (fresh.length > 0) {
-        const rows = await transaction.insert(visitEvents).values(fresh.map(rowOf)).onConflictDoNothing().returning({ id: visitEvents.id, seq: visitEvents.seq });
-        if (rows.length < fresh.length) throw conflict('A device number in this batch is already taken by another event.');
+        const rows = await transaction
+          .insert(visitEvents)
+          .values(fresh.map(rowOf))
+          .onConflictDoNothing()
+          .returning({ id: visitEvents.id, seq: visitEvents.seq });
+        if (rows.length < fresh.length)
+          throw conflict('A device number in this batch is already taken by another event.');
         rows.forEach((row) => stored.set(row.id, { seq: row.seq, hash: '' }));
       }
       return { events: events.map(({ id }) => ({ id, seq: stored.get(id)?.seq ?? 0 })) };
@@ -103,31 +109,51 @@ export class VisitStore {
     return rows.map(({ seq, document }) => ({ ...document, seq }));
   }
 
-  private async storedAmong(transaction: Transaction, events: readonly VisitEvent[]): Promise<Map<string, { seq: number; hash: string }>> {
+  private async storedAmong(
+    transaction: Transaction,
+    events: readonly VisitEvent[],
+  ): Promise<Map<string, { seq: number; hash: string }>> {
     const ids = events.map((event) => event.id);
-    const rows = await transaction.select({ id: visitEvents.id, seq: visitEvents.seq, hash: visitEvents.hash }).from(visitEvents).where(inArray(visitEvents.id, ids));
+    const rows = await transaction
+      .select({ id: visitEvents.id, seq: visitEvents.seq, hash: visitEvents.hash })
+      .from(visitEvents)
+      .where(inArray(visitEvents.id, ids));
     return new Map(rows.map(({ id, seq, hash }) => [id, { seq, hash }]));
   }
 
-  private async refuseUnfit(transaction: Transaction, visit: string, pinned: PinnedDocuments, fresh: readonly VisitEvent[]): Promise<void> {
+  private async refuseUnfit(
+    transaction: Transaction,
+    visit: string,
+    pinned: PinnedDocuments,
+    fresh: readonly VisitEvent[],
+  ): Promise<void> {
     const context = visitContext(pinned);
     const problems = fresh.flatMap((event, index) => referenceProblems(context, pinned, event, `events[${index}]`));
-    if (problems.length > 0) throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
+    if (problems.length > 0)
+      throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
     const closing = fresh.findIndex((event) => event.type === 'visit-closed');
     if (closing < 0) return;
     const state = replay(context, [...(await this.events(transaction, visit)), ...fresh.slice(0, closing)]);
     const open = openBypasses(state);
     if (open.length > 0) {
-      throw conflict(`The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`, [
-        { path: `events[${closing}]`, message: 'take every bypass out first' },
-      ]);
+      throw conflict(
+        `The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`,
+        [{ path: `events[${closing}]`, message: 'take every bypass out first' }],
+      );
     }
   }
 }
 
 function rowOf(event: VisitEvent): typeof visitEvents.$inferInsert {
   const { seq: _seq, ...document } = event;
-  return { id: event.id, visit: event.visit, device: event.device, deviceSeq: event.deviceSeq, hash: eventHash(event), document };
+  return {
+    id: event.id,
+    visit: event.visit,
+    device: event.device,
+    deviceSeq: event.deviceSeq,
+    hash: eventHash(event),
+    document,
+  };
 }
 
 /** An event's content; the order the server gave it is not part of it. */
@@ -137,7 +163,9 @@ function eventHash({ seq: _seq, ...content }: VisitEvent): string {
 
 function refuseForeign(visit: string, events: readonly VisitEvent[]): void {
   const problems = events.flatMap((event, index): FieldProblem[] =>
-    event.visit === visit ? [] : [{ path: `events[${index}].visit`, message: `belongs to visit ${event.visit}, not to ${visit}` }],
+    event.visit === visit
+      ? []
+      : [{ path: `events[${index}].visit`, message: `belongs to visit ${event.visit}, not to ${visit}` }],
   );
   if (problems.length > 0) throw unacceptable('Nothing was stored: an event belongs to another visit.', problems);
 }
@@ -148,9 +176,12 @@ function refuseChanged(events: readonly VisitEvent[], stored: ReadonlyMap<string
     const hash = eventHash(event);
     const known = seen.get(event.id);
     seen.set(event.id, hash);
-    return known === undefined || known === hash ? [] : [{ path: `events[${index}].id`, message: 'is already used by an event with other content' }];
+    return known === undefined || known === hash
+      ? []
+      : [{ path: `events[${index}].id`, message: 'is already used by an event with other content' }];
   });
-  if (problems.length > 0) throw conflict('Nothing was stored: an event id is used twice with different content.', problems);
+  if (problems.length > 0)
+    throw conflict('Nothing was stored: an event id is used twice with different content.', problems);
 }
 
 function summaryOf(id: string, pinned: PinnedDocuments, events: readonly VisitEvent[]): VisitSummary {

@@ -3,24 +3,49 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 
 export const routes: Routes = [
-  { path: '', pathMatch: 'full', title: 'Visits · Juxtameter', loadComponent: () => import('./visits/visits-page').then((file) => file.VisitsPage) },
-  { path: 'start', title: 'Start a visit · Juxtameter', loadComponent: () => import('./start/start-page').then((file) => file.StartPage) },
+  {
+    path: '',
+    pathMatch: 'full',
+    title: 'Visits · Juxtameter',
+    loadComponent: () => import('./visits/visits-page').then((file) => file.VisitsPage),
+  },
+  {
+    path: 'start',
+    title: 'Start a visit · Juxtameter',
+    loadComponent: () => import('./start/start-page').then((file) => file.StartPage),
+  },
   {
     path: 'visits/:id',
     loadChildren: async () => {
-      const [{ visitFeature }, effects] = await Promise.all([import('./visit/store/visit.reducer'), import('./visit/store/visit.effects')]);
+      const [{ visitFeature }, effects] = await Promise.all([
+        import('./visit/store/visit.reducer'),
+        import('./visit/store/visit.effects'),
+      ]);
       const visitRoutes: Routes = [
         {
           path: '',
           providers: [provideState(visitFeature), provideEffects(effects)],
           children: [
-            { path: '', pathMatch: 'full', title: 'Visit · Juxtameter', loadComponent: () => import('./visit/workspace-page').then((file) => file.WorkspacePage) },
-            { path: 'report', title: 'Report · Juxtameter', loadComponent: () => import('./report/report-page').then((file) => file.ReportPage) },
+            {
+              path: '',
+              pathMatch: 'full',
+              title: 'Visit · Juxtameter',
+              loadComponent: () => import('./visit/workspace-page').then((file) => file.WorkspacePage),
+            },
+            {
+              path: 'report',
+              title: 'Report · Juxtameter',
+              loadComponent: () => import('./report/report-page').then((file) => file.ReportPage),
+            },
           ],
         },
       ];
       return visitRoutes;
     },
   },
-  { path: '**', title: 'Not found · Juxtameter', loadComponent: () => import('./shell/not-found-page').then((file) => file.NotFoundPage) },
+  {
+    path: '**',
+    title: 'Not found · Juxtameter',
+    loadComponent: () => import('./shell/not-found-page').then((file) => file.NotFoundPage),
+  },
 ];

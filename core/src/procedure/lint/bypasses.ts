@@ -1,4 +1,10 @@
-import { bypassRefusal, problemError, protectionsBetween, type Problem, type UnitModelDocument } from '../../unit-model';
+import {
+  bypassRefusal,
+  problemError,
+  protectionsBetween,
+  type Problem,
+  type UnitModelDocument,
+} from '../../unit-model';
 import { isWalkable, type ProcedureDocument } from '../procedure-document';
 
 /** No step places a bypass that is always refused, or hides the protection it takes away. */

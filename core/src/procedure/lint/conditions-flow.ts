@@ -1,6 +1,13 @@
 import { problemError, type Problem, type UnitModelDocument } from '../../unit-model';
 import { edgesOf, outcomeKey } from '../branching';
-import { conditionEntries, restingState, SET_UP_GROUPS, type ConditionEntry, type ConditionGroup, type Conditions } from '../conditions';
+import {
+  conditionEntries,
+  restingState,
+  SET_UP_GROUPS,
+  type ConditionEntry,
+  type ConditionGroup,
+  type Conditions,
+} from '../conditions';
 import { methodNames, methodOf, requirementsOf } from '../measure';
 import { END, isWalkable, type ProcedureDocument, type WalkableStep } from '../procedure-document';
 import type { Verdict } from '../../verdict';
@@ -45,7 +52,8 @@ function changesOn(step: WalkableStep, outcome: string): readonly (Conditions | 
     case 'action': {
       if (outcome !== 'done') return [];
       const placed: Conditions | undefined = step.bypass && { bypasses: { [step.bypass.id]: 'in' } };
-      const called: Conditions | undefined = step.bypass?.makes === undefined ? undefined : { calls: { [step.bypass.makes]: 'on' } };
+      const called: Conditions | undefined =
+        step.bypass?.makes === undefined ? undefined : { calls: { [step.bypass.makes]: 'on' } };
       return [...(step.recipe ?? []).map((each) => each.sets), step.sets, placed, called];
     }
     case 'measurement': {
@@ -103,7 +111,9 @@ function lintRequirements(id: string, step: WalkableStep, states: PossibleStates
   const during = applied(states, step.with);
   const names = methodNames(step);
   return (names.length === 0 ? [undefined] : names).flatMap((name) => {
-    const required = conditionEntries(requirementsOf(model, methodOf(step, name))).filter(({ group }) => SET_UP_GROUPS.includes(group));
+    const required = conditionEntries(requirementsOf(model, methodOf(step, name))).filter(({ group }) =>
+      SET_UP_GROUPS.includes(group),
+    );
     const path = name === undefined ? `steps.${id}.measure` : `steps.${id}.measure.methods.${name}`;
     return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));
   });
@@ -115,15 +125,20 @@ function lintRequired(entry: ConditionEntry, found: ReadonlySet<string>, path: s
     return [problemError(path, `Requires ${wanted}, which no way to it sets up (${[...found].join(' or ')} here).`)];
   }
   const others = [...found].filter((state) => state !== entry.state);
-  return others.length === 0 ? [] : [problemError(path, `Requires ${wanted}, but some way here leaves it ${others.join(' or ')}.`)];
+  return others.length === 0
+    ? []
+    : [problemError(path, `Requires ${wanted}, but some way here leaves it ${others.join(' or ')}.`)];
 }
 
 /** A bypass that may be in where the chart ends is neither removed nor put back. */
 function lintOpenBypasses(id: string, step: WalkableStep, states: PossibleStates): Problem[] {
-  const isEnd = edgesOf(id, step).some((edge) => edge.to === END) || (step.kind === 'conclusion' && step.next === undefined);
+  const isEnd =
+    edgesOf(id, step).some((edge) => edge.to === END) || (step.kind === 'conclusion' && step.next === undefined);
   if (!isEnd) return [];
   const after = changesOn(step, step.kind === 'action' ? 'done' : 'then').reduce(applied, states);
   return [...after]
     .filter(([key, set]) => key.startsWith('bypasses ') && set.has('in'))
-    .map(([key]) => problemError(`steps.${id}`, `The chart may end here with bypass "${key.slice('bypasses '.length)}" still in.`));
+    .map(([key]) =>
+      problemError(`steps.${id}`, `The chart may end here with bypass "${key.slice('bypasses '.length)}" still in.`),
+    );
 }

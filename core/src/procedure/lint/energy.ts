@@ -8,17 +8,31 @@ export function lintEnergy(procedure: ProcedureDocument): Problem[] {
     if (!isWalkable(step)) return [];
     if (step.kind === 'measurement') {
       const energises = Object.values(step.sets ?? {}).some(putsEnergyOn) || putsEnergyOn(step.with);
-      return energises ? [problemError(`steps.${id}.sets`, 'Energy goes on in an action of its own that says what may start.')] : [];
+      return energises
+        ? [problemError(`steps.${id}.sets`, 'Energy goes on in an action of its own that says what may start.')]
+        : [];
     }
-    if (step.kind !== 'action' || step.mayStart) return [];
+    if (step.kind !== 'action') return [];
     const changes = [step.sets, step.with, ...(step.recipe ?? []).map((each) => each.sets)];
+    if (changes.some(claimsDead))
+      return [problemError(`steps.${id}.sets`, 'Only readings prove dead: use a measurement with proofOfDead.')];
+    if (step.mayStart) return [];
     const energises = step.bypass !== undefined || changes.some(putsEnergyOn);
-    return energises ? [problemError(`steps.${id}.mayStart`, 'This puts energy on and does not say what may start.')] : [];
+    return energises
+      ? [problemError(`steps.${id}.mayStart`, 'This puts energy on and does not say what may start.')]
+      : [];
   });
 }
 
 function putsEnergyOn(conditions: Conditions | undefined): boolean {
   return conditionEntries(conditions).some(
-    ({ group, state }) => (group === 'supplies' && state === 'on') || (group === 'calls' && state === 'on') || (group === 'bypasses' && state === 'in'),
+    ({ group, state }) =>
+      (group === 'supplies' && state === 'on') ||
+      (group === 'calls' && state === 'on') ||
+      (group === 'bypasses' && state === 'in'),
   );
+}
+
+function claimsDead(conditions: Conditions | undefined): boolean {
+  return conditionEntries(conditions).some(({ group, state }) => group === 'supplies' && state === 'proven-dead');
 }

@@ -4,7 +4,13 @@ import { problemError, problemWarning, type Problem } from '../../unit-model';
 import { producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
 import { outcomeKey } from '../branching';
 import { isOverZeroBand, methodNames, methodOf } from '../measure';
-import { isWalkable, type DecideStep, type MeasurementStep, type MeasuringMethod, type ProcedureDocument } from '../procedure-document';
+import {
+  isWalkable,
+  type DecideStep,
+  type MeasurementStep,
+  type MeasuringMethod,
+  type ProcedureDocument,
+} from '../procedure-document';
 
 /** Every verdict a measurement can produce leads somewhere, and nothing is cleared by a catch-all. */
 export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
@@ -26,12 +32,18 @@ function lintKeys(step: MeasurementStep, path: string): Problem[] {
 
 function lintMethods(step: MeasurementStep, path: string): Problem[] {
   if (step.measure.proofOfDead) {
-    const missing = (['within', 'high'] as const).filter((verdict) => outcomeKey(step.branches, verdict, false) === undefined);
-    return missing.map((verdict) => problemError(`${path}.branches`, `A proof of dead can end in "${verdict}", which leads nowhere.`));
+    const missing = (['within', 'high'] as const).filter(
+      (verdict) => outcomeKey(step.branches, verdict, false) === undefined,
+    );
+    return missing.map((verdict) =>
+      problemError(`${path}.branches`, `A proof of dead can end in "${verdict}", which leads nowhere.`),
+    );
   }
   const names = methodNames(step);
   const methods: readonly (readonly [string, MeasuringMethod])[] =
-    names.length === 0 ? [['measure', methodOf(step)]] : names.map((name) => [`measure.methods.${name}`, methodOf(step, name)]);
+    names.length === 0
+      ? [['measure', methodOf(step)]]
+      : names.map((name) => [`measure.methods.${name}`, methodOf(step, name)]);
   return methods.flatMap(([at, method]) => lintMethod(step, method, path, `${path}.${at}`));
 }
 
@@ -44,13 +56,21 @@ function lintMethod(step: MeasurementStep, method: MeasuringMethod, path: string
   const overZero = isOverZeroBand(method);
   const problems = [...verdicts]
     .filter((verdict) => outcomeKey(step.branches, verdict, overZero) === undefined)
-    .map((verdict) => problemError(`${path}.branches`, `This measurement can end in "${verdict}", which leads nowhere.`));
+    .map((verdict) =>
+      problemError(`${path}.branches`, `This measurement can end in "${verdict}", which leads nowhere.`),
+    );
   const swallowed = (['low', 'partial'] as const).filter(
     (verdict) => verdicts.has(verdict) && outcomeKey(step.branches, verdict, overZero) === 'otherwise',
   );
   const clearsSomething = (step.clears?.['within'] ?? []).length > 0;
   return clearsSomething && swallowed.length > 0
-    ? [...problems, problemWarning(`${path}.branches.otherwise`, `"otherwise" swallows ${swallowed.join(' and ')} although "within" clears something.`)]
+    ? [
+        ...problems,
+        problemWarning(
+          `${path}.branches.otherwise`,
+          `"otherwise" swallows ${swallowed.join(' and ')} although "within" clears something.`,
+        ),
+      ]
     : problems;
 }
 
@@ -66,7 +86,12 @@ function verdictsOf(expect: ExpectationDocument, measured: MeasurementFunction):
 function lintCases(step: DecideStep, path: string, procedure: ProcedureDocument): Problem[] {
   const on = procedure.steps[step.on];
   if (!on || !isWalkable(on)) return [];
-  const outcomes = on.kind === 'observation' ? Object.keys(on.answers) : on.kind === 'measurement' ? Object.keys(on.branches) : undefined;
+  const outcomes =
+    on.kind === 'observation'
+      ? Object.keys(on.answers)
+      : on.kind === 'measurement'
+        ? Object.keys(on.branches)
+        : undefined;
   if (!outcomes) return [problemError(`${path}.on`, `"${step.on}" has no outcome to decide on.`)];
   const isMeasured = on.kind === 'measurement';
   const missing = outcomes.filter((outcome) =>
@@ -74,5 +99,7 @@ function lintCases(step: DecideStep, path: string, procedure: ProcedureDocument)
       ? outcomeKey(step.cases, outcome as Verdict, false) === undefined
       : !Object.hasOwn(step.cases, outcome) && !Object.hasOwn(step.cases, 'otherwise'),
   );
-  return missing.map((outcome) => problemError(`${path}.cases`, `"${step.on}" can end in "${outcome}", which leads nowhere.`));
+  return missing.map((outcome) =>
+    problemError(`${path}.cases`, `"${step.on}" can end in "${outcome}", which leads nowhere.`),
+  );
 }

@@ -1,4 +1,12 @@
-import { CAUTIONS, isKnownElement, isKnownTerminal, problemError, problemWarning, type Problem, type UnitModelDocument } from '../../unit-model';
+import {
+  CAUTIONS,
+  isKnownElement,
+  isKnownTerminal,
+  problemError,
+  problemWarning,
+  type Problem,
+  type UnitModelDocument,
+} from '../../unit-model';
 import { conditionEntries, type ConditionEntry, type Conditions } from '../conditions';
 import { isWalkable, type MeasuringMethod, type ProcedureDocument, type WalkableStep } from '../procedure-document';
 
@@ -6,14 +14,17 @@ import { isWalkable, type MeasuringMethod, type ProcedureDocument, type Walkable
 export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument): Problem[] {
   const bypasses = declaredBypasses(procedure);
   const lint = (conditions: Conditions | undefined, path: string): Problem[] =>
-    conditionEntries(conditions).flatMap((entry) => lintEntry(entry, `${path}.${entry.group}.${entry.id}`, model, bypasses));
+    conditionEntries(conditions).flatMap((entry) =>
+      lintEntry(entry, `${path}.${entry.group}.${entry.id}`, model, bypasses),
+    );
   const problems = lint(procedure.given, 'given');
   for (const [id, step] of Object.entries(procedure.steps)) {
     if (!isWalkable(step)) continue;
     const path = `steps.${id}`;
     problems.push(...lintElements(step, path, model), ...lintCautions(step, path));
     if (step.kind === 'decide') {
-      if (!Object.hasOwn(procedure.steps, step.on)) problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
+      if (!Object.hasOwn(procedure.steps, step.on))
+        problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
       continue;
     }
     problems.push(...lint(step.with, `${path}.with`));
@@ -23,15 +34,27 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
     }
     if (step.kind === 'conclusion') problems.push(...lint(step.sets, `${path}.sets`));
     if (step.kind === 'measurement') {
-      for (const [outcome, sets] of Object.entries(step.sets ?? {})) problems.push(...lint(sets, `${path}.sets.${outcome}`));
-      const methods: readonly (readonly [string, MeasuringMethod])[] = [['measure', step.measure], ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`measure.methods.${name}`, each] as const)];
+      for (const [outcome, sets] of Object.entries(step.sets ?? {}))
+        problems.push(...lint(sets, `${path}.sets.${outcome}`));
+      const methods: readonly (readonly [string, MeasuringMethod])[] = [
+        ['measure', step.measure],
+        ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`measure.methods.${name}`, each] as const),
+      ];
       for (const [at, method] of methods) {
-        problems.push(...lintTerminals(method, `${path}.${at}`, model), ...lint(method.requires, `${path}.${at}.requires`));
+        problems.push(
+          ...lintTerminals(method, `${path}.${at}`, model),
+          ...lint(method.requires, `${path}.${at}.requires`),
+        );
       }
       for (const supply of step.measure.proofOfDead ?? []) {
         const found = model.supplies.find((each) => each.id === supply);
         if (Object.keys(found?.terminals ?? {}).length < 2) {
-          problems.push(problemError(`${path}.measure.proofOfDead`, `"${supply}" is no supply with at least two terminals to prove dead.`));
+          problems.push(
+            problemError(
+              `${path}.measure.proofOfDead`,
+              `"${supply}" is no supply with at least two terminals to prove dead.`,
+            ),
+          );
         }
       }
     }
@@ -41,19 +64,30 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
 
 function declaredBypasses(procedure: ProcedureDocument): ReadonlySet<string> {
   return new Set(
-    Object.values(procedure.steps).flatMap((step) => (isWalkable(step) && step.kind === 'action' && step.bypass ? [step.bypass.id] : [])),
+    Object.values(procedure.steps).flatMap((step) =>
+      isWalkable(step) && step.kind === 'action' && step.bypass ? [step.bypass.id] : [],
+    ),
   );
 }
 
-function lintEntry(entry: ConditionEntry, path: string, model: UnitModelDocument, bypasses: ReadonlySet<string>): Problem[] {
-  const unknown = (what: string): Problem[] => [problemError(path, `"${entry.id}" is not a ${what} of this unit model.`)];
+function lintEntry(
+  entry: ConditionEntry,
+  path: string,
+  model: UnitModelDocument,
+  bypasses: ReadonlySet<string>,
+): Problem[] {
+  const unknown = (what: string): Problem[] => [
+    problemError(path, `"${entry.id}" is not a ${what} of this unit model.`),
+  ];
   switch (entry.group) {
     case 'supplies':
       return model.supplies.some((each) => each.id === entry.id) ? [] : unknown('supply');
     case 'calls':
       return (model.calls ?? []).some((each) => each.id === entry.id) ? [] : unknown('call');
     case 'connectors':
-      return model.boards.some((board) => board.connectors.some((each) => `${board.id}.${each.id}` === entry.id)) ? [] : unknown('connector');
+      return model.boards.some((board) => board.connectors.some((each) => `${board.id}.${each.id}` === entry.id))
+        ? []
+        : unknown('connector');
     case 'leads':
       return model.wires.some((each) => each.id === entry.id) ? [] : unknown('wire');
     case 'bypasses':
@@ -65,7 +99,11 @@ function lintEntry(entry: ConditionEntry, path: string, model: UnitModelDocument
   }
 }
 
-function lintTerminals(points: { readonly from?: string; readonly to?: string }, path: string, model: UnitModelDocument): Problem[] {
+function lintTerminals(
+  points: { readonly from?: string; readonly to?: string },
+  path: string,
+  model: UnitModelDocument,
+): Problem[] {
   return (['from', 'to'] as const).flatMap((end) => {
     const address = points[end];
     return address === undefined || isKnownTerminal(model, address)
@@ -90,5 +128,10 @@ function lintCautions(step: WalkableStep, path: string): Problem[] {
   if (step.kind === 'decide') return [];
   return (step.cautions ?? [])
     .filter((caution) => CAUTIONS[caution] === undefined)
-    .map((caution) => problemWarning(`${path}.cautions`, `"${caution}" has no caution text. Known: ${Object.keys(CAUTIONS).join(', ')}.`));
+    .map((caution) =>
+      problemWarning(
+        `${path}.cautions`,
+        `"${caution}" has no caution text. Known: ${Object.keys(CAUTIONS).join(', ')}.`,
+      ),
+    );
 }

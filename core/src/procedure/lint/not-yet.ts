@@ -5,7 +5,8 @@ import { isWalkable, type MeasurementStep, type ProcedureDocument } from '../pro
 /** Parts of the format that are kept but cannot be walked yet, refused by name. */
 export function lintNotYet(procedure: ProcedureDocument): Problem[] {
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
-    if (!isWalkable(step)) return [problemError(`steps.${id}.kind`, `Steps of kind "${step.kind}" cannot be walked yet.`)];
+    if (!isWalkable(step))
+      return [problemError(`steps.${id}.kind`, `Steps of kind "${step.kind}" cannot be walked yet.`)];
     return step.kind === 'measurement' ? measurementNotYet(id, step) : [];
   });
 }
@@ -14,8 +15,12 @@ function measurementNotYet(id: string, step: MeasurementStep): Problem[] {
   const path = `steps.${id}.measure`;
   const problems: Problem[] = [];
   if (step.measure.set) problems.push(problemError(`${path}.set`, 'Sets judged together cannot be walked yet.'));
-  if (step.measure.patterns) problems.push(problemError(`${path}.patterns`, 'Named patterns of a set cannot be walked yet.'));
-  const methods = [['expect', step.measure] as const, ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`methods.${name}.expect`, each] as const)];
+  if (step.measure.patterns)
+    problems.push(problemError(`${path}.patterns`, 'Named patterns of a set cannot be walked yet.'));
+  const methods = [
+    ['expect', step.measure] as const,
+    ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`methods.${name}.expect`, each] as const),
+  ];
   for (const [at, method] of methods) {
     const kind: string | undefined = method.expect?.kind;
     if (kind !== undefined && (LATER_EXPECTATION_KINDS as readonly string[]).includes(kind)) {

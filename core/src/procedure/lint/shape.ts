@@ -6,7 +6,13 @@ import { END, isWalkable, type ProcedureDocument } from '../procedure-document';
 /** The chart as a graph: every arrow leads somewhere, every step is reached, no circle without a limit. */
 export function lintShape(procedure: ProcedureDocument): Problem[] {
   const missing = missingTargets(procedure);
-  return [...missing, ...unreachable(procedure), ...deadEnds(procedure), ...endlessLoops(procedure), ...limits(procedure)];
+  return [
+    ...missing,
+    ...unreachable(procedure),
+    ...deadEnds(procedure),
+    ...endlessLoops(procedure),
+    ...limits(procedure),
+  ];
 }
 
 function has(procedure: ProcedureDocument, id: string): boolean {
@@ -41,7 +47,7 @@ function deadEnds(procedure: ProcedureDocument): Problem[] {
   const ends = new Set<string>([END]);
   for (const [id, step] of Object.entries(procedure.steps)) if (step.kind === 'conclusion') ends.add(id);
   const edges = edgesOfProcedure(procedure);
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     const before = ends.size;
     for (const edge of edges) if (ends.has(edge.to)) ends.add(edge.from);
     grew = ends.size > before;
@@ -53,9 +59,11 @@ function deadEnds(procedure: ProcedureDocument): Problem[] {
 
 /** A circle in which no step has a limit; found by peeling off steps without a way in (Kahn, 1962). */
 function endlessLoops(procedure: ProcedureDocument): Problem[] {
-  const free = Object.entries(procedure.steps).filter(([, step]) => !(isWalkable(step) && 'atMost' in step && step.atMost !== undefined));
+  const free = Object.entries(procedure.steps).filter(
+    ([, step]) => !(isWalkable(step) && 'atMost' in step && step.atMost !== undefined),
+  );
   const nodes = new Map(free.map(([id, step]) => [id, edgesOf(id, step).map((edge) => edge.to)]));
-  for (let peeled = true; peeled; ) {
+  for (let peeled = true; peeled;) {
     const targets = new Set([...nodes.values()].flat());
     const sources = new Set([...nodes].filter(([, next]) => next.some((to) => nodes.has(to))).map(([id]) => id));
     const removable = [...nodes.keys()].filter((id) => !targets.has(id) || !sources.has(id));
@@ -64,7 +72,12 @@ function endlessLoops(procedure: ProcedureDocument): Problem[] {
   }
   const [first] = nodes.keys();
   if (first === undefined) return [];
-  return [problemError(`steps.${first}`, `Endless loop without a limit: ${[...nodes.keys()].join(', ')}. Give one step atMost and exceeded.`)];
+  return [
+    problemError(
+      `steps.${first}`,
+      `Endless loop without a limit: ${[...nodes.keys()].join(', ')}. Give one step atMost and exceeded.`,
+    ),
+  ];
 }
 
 function limits(procedure: ProcedureDocument): Problem[] {

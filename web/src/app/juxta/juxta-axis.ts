@@ -66,7 +66,8 @@ interface Mark extends Domain {
 }
 
 function markOf({ value, interval }: JuxtaInput): Mark | undefined {
-  if (value !== undefined && Number.isFinite(value)) return { at: value, low: interval?.low ?? value, high: interval?.high ?? value };
+  if (value !== undefined && Number.isFinite(value))
+    return { at: value, low: interval?.low ?? value, high: interval?.high ?? value };
   if (!interval) return undefined;
   const end = interval.low ?? interval.high;
   // Over range without a known top: far beyond whatever is shown.
@@ -92,7 +93,10 @@ function wholeDomain(band: Domain, mark: Mark | undefined, { floor }: JuxtaInput
   const span = (high - low) * (1 + 2 * MARGIN);
   if (!(size / span >= LEAST_SLOT)) return undefined;
   const wanted = Math.max(span, size / MOST_SLOT);
-  const start = Math.max(low - (wanted - (high - low)) / 2, floor === undefined || low < floor ? -Infinity : floor - wanted * 0.03);
+  const start = Math.max(
+    low - (wanted - (high - low)) / 2,
+    floor === undefined || low < floor ? -Infinity : floor - wanted * 0.03,
+  );
   return { low: start, high: start + wanted };
 }
 
@@ -112,7 +116,9 @@ function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): Jux
   const near = isAbove ? { x0: 0, x1: width * NEAR_PART } : { x0: width * (1 - NEAR_PART), x1: width };
   const far = isAbove ? { x0: width * (1 - FAR_PART), x1: width } : { x0: 0, x1: width * FAR_PART };
   const size = band.high - band.low;
-  const around = isAbove ? { low: band.low - size * 0.1, high: band.high + size * 0.8 } : { low: band.low - size * 0.5, high: band.high + size * 0.2 };
+  const around = isAbove
+    ? { low: band.low - size * 0.1, high: band.high + size * 0.8 }
+    : { low: band.low - size * 0.5, high: band.high + size * 0.2 };
   const nearScale = scaleLinear([around.low, around.high], [near.x0, near.x1]);
   const slot = slotOf(input, band, nearScale);
   const farDomain = Number.isFinite(mark.at) ? domainAround(mark, input.floor) : undefined;
@@ -148,7 +154,12 @@ function lone(input: JuxtaInput, mark: Mark | undefined, width: number): JuxtaAx
 type Scale = (value: number) => number;
 
 function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<JuxtaAxis['slot']> {
-  return { x0: scale(band.low), x1: scale(band.high), openLeft: input.low === undefined, openRight: input.high === undefined };
+  return {
+    x0: scale(band.low),
+    x1: scale(band.high),
+    openLeft: input.low === undefined,
+    openRight: input.high === undefined,
+  };
 }
 
 function marks(mark: Mark, scale: Scale, slot?: Span): Pick<JuxtaAxis, 'mark' | 'block' | 'thread'> {
@@ -163,15 +174,23 @@ function marks(mark: Mark, scale: Scale, slot?: Span): Pick<JuxtaAxis, 'mark' | 
   };
 }
 
-function ticksOf(scale: ReturnType<typeof scaleLinear<number, number>>, count: number, { unit, floor }: JuxtaInput): readonly Tick[] {
-  return scale
-    .ticks(count)
-    .filter((value) => floor === undefined || value >= floor)
-    .map((value) => ({ x: scale(value), label: tickLabel(value, unit) }));
+function ticksOf(
+  scale: ReturnType<typeof scaleLinear<number, number>>,
+  count: number,
+  { unit, floor }: JuxtaInput,
+): readonly Tick[] {
+  const values = scale.ticks(count).filter((value) => floor === undefined || value >= floor);
+  const largest = Math.max(...values.map(Math.abs), 0);
+  return values.map((value) => ({ x: scale(value), label: tickLabel(value, largest, unit) }));
 }
 
-/** The number without its unit where it carries no prefix; the unit stands with the words above. */
-function tickLabel(value: number, unit: UnitSymbol): string {
-  const [number = '', suffix = ''] = formatValue(value, unit, 4).split('\u00a0');
-  return suffix === unit ? number : `${number}\u2009${suffix.slice(0, suffix.length - unit.length)}`;
+/** All ticks of a segment carry the prefix of its largest: 0.5 beside 1.5, not "500 m". The unit stands with the words. */
+function tickLabel(value: number, largest: number, unit: UnitSymbol): string {
+  const [, suffix = ''] = formatValue(largest, unit, 2).split('\u00a0');
+  const prefix = suffix.slice(0, suffix.length - unit.length);
+  const scaled = value / (TICK_FACTORS[prefix] ?? 1);
+  const number = `${Number(scaled.toPrecision(6))}`.replace('-', '\u2212');
+  return prefix === '' || value === 0 ? number : `${number}\u2009${prefix}`;
 }
+
+const TICK_FACTORS: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, µ: 1e-6, m: 1e-3, k: 1e3, M: 1e6, G: 1e9 };

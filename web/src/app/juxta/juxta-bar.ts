@@ -12,7 +12,12 @@ const EDGE = 16;
   selector: 'jx-juxta-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg [attr.viewBox]="'0 0 ' + width + ' 118'" role="img" [attr.aria-label]="description()" [style.--verdict-colour]="colour()">
+    <svg
+      [attr.viewBox]="'0 -6 ' + width + ' 120'"
+      role="img"
+      [attr.aria-label]="description()"
+      [style.--verdict-colour]="colour()"
+    >
       <g [attr.transform]="'translate(' + edge + ' 0)'">
         @for (segment of axis().segments; track $index) {
           <path class="axis" [attr.d]="'M' + segment.x0 + ' 64H' + segment.x1" />
@@ -25,8 +30,16 @@ const EDGE = 16;
           <path class="break" [attr.d]="'M' + (at - 9) + ' 74l7 -20 M' + (at + 3) + ' 74l7 -20'" />
         }
         @if (axis().slot; as slot) {
-          <rect class="slot" [class.open-right]="slot.openRight" [attr.x]="slot.x0" y="46" [attr.width]="slot.x1 - slot.x0" height="36" rx="9" />
-          <text class="should" [attr.x]="shouldAt()" y="34">should be {{ should() }}</text>
+          <rect
+            class="slot"
+            [class.open-right]="slot.openRight"
+            [attr.x]="slot.x0"
+            y="46"
+            [attr.width]="slot.x1 - slot.x0"
+            height="36"
+            rx="9"
+          />
+          <text class="should" [attr.x]="shouldAt()" y="36">should be {{ should() }}</text>
         }
         @if (axis().thread; as thread) {
           <path class="thread" [attr.d]="'M' + thread.x0 + ' 64H' + thread.x1" />
@@ -36,7 +49,7 @@ const EDGE = 16;
         }
         @if (axis().mark !== undefined) {
           <path class="mark" [attr.d]="'M' + axis().mark + ' 38v50'" />
-          <text class="is" [attr.x]="isAt()" y="18" [attr.text-anchor]="isAnchor()">is {{ is() }}</text>
+          <text class="is" [attr.x]="isAt()" y="14" [attr.text-anchor]="isAnchor()">is {{ is() }}</text>
         }
       </g>
     </svg>
@@ -60,5 +73,7 @@ export class JuxtaBar {
     const at = this.isAt();
     return at < 80 ? 'start' : at > this.inner - 80 ? 'end' : 'middle';
   });
-  protected readonly description = computed(() => `Should be ${this.should()}${this.is() ? `, is ${this.is()}: ${this.verdict() ?? 'not judged'}` : ''}`);
+  protected readonly description = computed(
+    () => `Should be ${this.should()}${this.is() ? `, is ${this.is()}: ${this.verdict() ?? 'not judged'}` : ''}`,
+  );
 }

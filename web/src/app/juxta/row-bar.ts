@@ -11,7 +11,12 @@ const WIDTH = 150;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { 'aria-hidden': 'true' },
   template: `
-    <svg [attr.viewBox]="'-4 0 ' + (width + 8) + ' 24'" [attr.width]="width" height="24" [style.--verdict-colour]="colour()">
+    <svg
+      [attr.viewBox]="'-4 0 ' + (width + 8) + ' 24'"
+      [attr.width]="width"
+      height="24"
+      [style.--verdict-colour]="colour()"
+    >
       @for (segment of axis().segments; track $index) {
         <path class="axis" [attr.d]="'M' + segment.x0 + ' 12H' + segment.x1" />
       }

@@ -38,8 +38,12 @@ export class ReportPage {
     const context = this.context();
     return context ? logRows(context, this.visit()) : [];
   });
-  protected readonly readings = computed(() => this.rows().filter((row) => row.kind === 'reading' || row.kind === 'proof'));
-  protected readonly course = computed(() => this.rows().filter((row) => row.kind !== 'reading' && row.kind !== 'proof'));
+  protected readonly readings = computed(() =>
+    this.rows().filter((row) => row.kind === 'reading' || row.kind === 'proof'),
+  );
+  protected readonly course = computed(() =>
+    this.rows().filter((row) => row.kind !== 'reading' && row.kind !== 'proof'),
+  );
   protected readonly findings = computed(() => {
     const context = this.context();
     if (!context) return [];
@@ -60,16 +64,31 @@ export class ReportPage {
   protected readonly bypasses = computed(() => {
     const context = this.context();
     if (!context) return [];
-    return openBypasses(this.visit()).map((entry) => `${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}, ${entry.why}`);
+    return openBypasses(this.visit()).map(
+      (entry) =>
+        `${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}, ${entry.why}`,
+    );
   });
-  protected readonly technicians = computed(() => [...new Set(this.visit().trail.map((line) => line.event.by).filter((by) => by !== ''))].join(', '));
+  protected readonly technicians = computed(() =>
+    [
+      ...new Set(
+        this.visit()
+          .trail.map((line) => line.event.by)
+          .filter((by) => by !== ''),
+      ),
+    ].join(', '),
+  );
   protected readonly meter = computed(() => {
     const meter = this.context()?.meters[this.visit().meter ?? ''];
     return meter ? `${meter.name}, ${meter.category}` : 'not named';
   });
   protected readonly times = computed(() => {
     const trail = this.visit().trail;
-    return { first: trail[0]?.event.at ?? '', last: trail.at(-1)?.event.at ?? '', isDoubtful: trail.some((line) => line.clockDoubtful) };
+    return {
+      first: trail[0]?.event.at ?? '',
+      last: trail.at(-1)?.event.at ?? '',
+      isDoubtful: trail.some((line) => line.clockDoubtful),
+    };
   });
 
   constructor() {

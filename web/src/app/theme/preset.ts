@@ -32,14 +32,48 @@ export const InstrumentPreset = definePreset(Aura, {
         paddingY: '11px',
         label: { fontWeight: '600' },
       },
+      colorScheme: { light: quietButtons(), dark: quietButtons() },
     },
   },
 });
 
+/** Buttons beside the main one: ink on the well, no colour of their own. */
+function quietButtons() {
+  const ink = { color: 'var(--ink)', hoverColor: 'var(--ink)', activeColor: 'var(--ink)' };
+  return {
+    root: {
+      secondary: {
+        ...ink,
+        background: 'var(--well)',
+        hoverBackground: 'var(--line)',
+        activeBackground: 'var(--line)',
+        borderColor: 'transparent',
+        hoverBorderColor: 'transparent',
+        activeBorderColor: 'transparent',
+        focusRing: { color: 'var(--accent)', shadow: 'none' },
+      },
+    },
+    outlined: {
+      secondary: {
+        color: 'var(--ink)',
+        borderColor: 'var(--soft-ink)',
+        hoverBackground: 'var(--well)',
+        activeBackground: 'var(--well)',
+      },
+    },
+    text: { secondary: { color: 'var(--soft-ink)', hoverBackground: 'var(--well)', activeBackground: 'var(--well)' } },
+  };
+}
+
 function scheme(accent: string, onAccent: string) {
   return {
     primary: { color: accent, contrastColor: onAccent, hoverColor: accent, activeColor: accent },
-    text: { color: 'var(--ink)', mutedColor: 'var(--soft-ink)', hoverColor: 'var(--ink)', hoverMutedColor: 'var(--ink)' },
+    text: {
+      color: 'var(--ink)',
+      mutedColor: 'var(--soft-ink)',
+      hoverColor: 'var(--ink)',
+      hoverMutedColor: 'var(--ink)',
+    },
     content: {
       background: 'var(--sheet)',
       hoverBackground: 'var(--well)',

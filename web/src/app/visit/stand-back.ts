@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { askedReading, formatReading, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { probeViews } from './view/board-view';
+import { shouldWords } from './view/step-words';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
 @Component({
@@ -10,7 +11,10 @@ import { probeViews } from './view/board-view';
   template: `
     <button type="button" aria-label="Back to the step" (click)="closed.emit()">
       @for (view of probes(); track view.probe) {
-        <span class="point mono"><span class="probe" [class.square]="view.probe === 'B'">{{ view.probe }}</span>{{ view.label }}</span>
+        <span class="point mono"
+          ><span class="probe" [class.square]="view.probe === 'B'">{{ view.probe }}</span
+          >{{ view.label }}</span
+        >
       }
       <span class="should">{{ should() }}</span>
       @if (last(); as last) {
@@ -72,11 +76,20 @@ export class StandBack {
   readonly closed = output();
   private readonly asked = computed(() => askedReading(this.context(), this.visit(), this.method()));
   protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
-  protected readonly should = computed(() => this.asked()?.expectation.words ?? '');
+  protected readonly should = computed(() => {
+    const asked = this.asked();
+    return asked ? shouldWords(asked.expectation, asked.function) : '';
+  });
   protected readonly last = computed(() => {
-    const event = this.visit().trail.findLast((line) => line.event.type === 'reading-taken' && line.standing !== 'retracted')?.event;
+    const event = this.visit().trail.findLast(
+      (line) => line.event.type === 'reading-taken' && line.standing !== 'retracted',
+    )?.event;
     if (event?.type !== 'reading-taken') return undefined;
     const { verdict } = event.judgement;
-    return { value: event.reading ? formatReading(event.reading) : event.text, verdict, colour: verdictColour(verdict) };
+    return {
+      value: event.reading ? formatReading(event.reading) : event.text,
+      verdict,
+      colour: verdictColour(verdict),
+    };
   });
 }

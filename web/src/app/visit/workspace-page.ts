@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, signal, viewChild } from '@angular/core';
+import {
+  ApplicationRef,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
@@ -28,7 +40,19 @@ type Tab = 'step' | 'board' | 'chart' | 'notes';
 /** The visit at work: log and open page on the left, the companion on the right; on a phone one tab each. */
 @Component({
   selector: 'jx-workspace-page',
-  imports: [BoardStrip, ButtonModule, ChartList, DialogModule, NotesList, RouterLink, SafetyStrip, StandBack, StateMessage, StepPage, VisitLog],
+  imports: [
+    BoardStrip,
+    ButtonModule,
+    ChartList,
+    DialogModule,
+    NotesList,
+    RouterLink,
+    SafetyStrip,
+    StandBack,
+    StateMessage,
+    StepPage,
+    VisitLog,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'pressed($event)' },
   templateUrl: './workspace-page.html',
@@ -37,6 +61,7 @@ type Tab = 'step' | 'board' | 'chart' | 'notes';
 export class WorkspacePage {
   readonly id = input.required<string>();
   private readonly store = inject(Store);
+  private readonly application = inject(ApplicationRef);
   private readonly stepPage = viewChild(StepPage);
 
   protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
@@ -57,7 +82,11 @@ export class WorkspacePage {
     { id: 'notes', label: 'Notes' },
   ];
   protected readonly companionTab = computed<Tab>(() => (this.tab() === 'step' ? 'board' : this.tab()));
-  protected readonly method = signal<string | undefined>(undefined);
+  /** The method chosen at this step; another step begins with its first. */
+  protected readonly method = linkedSignal<string | undefined, string | undefined>({
+    source: () => this.visit().step,
+    computation: () => undefined,
+  });
   protected readonly isStandingBack = signal(false);
   protected readonly showsKeys = signal(false);
   protected readonly keys = [
@@ -84,7 +113,8 @@ export class WorkspacePage {
     const context = this.context();
     if (!context) return [];
     const step = currentStep(context, this.visit());
-    const points = step?.kind === 'action' ? (step.bypass ?? {}) : (askedReading(context, this.visit(), this.method()) ?? {});
+    const points =
+      step?.kind === 'action' ? (step.bypass ?? {}) : (askedReading(context, this.visit(), this.method()) ?? {});
     return boardView(context.model, points);
   });
   protected readonly chart = computed(() => {
@@ -102,17 +132,14 @@ export class WorkspacePage {
     if (this.storageFailed()) return { text: 'this browser keeps nothing: do not close the page', isCaution: true };
     if (problem?.kind === 'refused') return { text: `not saved: ${problem.detail}`, isCaution: true };
     if (waiting === 0) return { text: 'saved', isCaution: false };
-    return problem ? { text: `no server: ${waiting} kept on this device`, isCaution: true } : { text: 'saving', isCaution: false };
+    return problem
+      ? { text: `no server: ${waiting} kept on this device`, isCaution: true }
+      : { text: 'saving', isCaution: false };
   });
 
   constructor() {
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
-    });
-    effect(() => {
-      // Another step may have another method.
-      this.visit().step;
-      this.method.set(undefined);
     });
     inject(WakeLock).hold(inject(DestroyRef));
   }
@@ -132,10 +159,18 @@ export class WorkspacePage {
 
   protected record(body: EventBody): void {
     this.store.dispatch(VisitActions.factRecorded({ body }));
+    this.showAtOnce();
   }
 
   protected undo(): void {
-    if (this.canUndo()) this.store.dispatch(VisitActions.undoRequested());
+    if (!this.canUndo()) return;
+    this.store.dispatch(VisitActions.undoRequested());
+    this.showAtOnce();
+  }
+
+  /** Not with the next frame: a key struck before it would join the old digits, or answer the step that is over. */
+  private showAtOnce(): void {
+    this.application.tick();
   }
 
   protected goTo(to: string): void {
@@ -161,7 +196,7 @@ export class WorkspacePage {
     switch (key) {
       case 'Enter':
         page?.confirm();
-        return false;
+        return true;
       case 'z':
         this.undo();
         return true;
@@ -182,8 +217,8 @@ export class WorkspacePage {
         this.showsKeys.set(true);
         return true;
     }
-    if (/^[1-9]$/.test(key)) page?.answer(Number(key) - 1);
-    return false;
+    // The key that answers must not fall into the field of the step that follows.
+    return /^[1-9]$/.test(key) && (page?.answer(Number(key) - 1) ?? false);
   }
 }
 

@@ -22,7 +22,9 @@ export const visitsFeature = createFeature({
     on(VisitsActions.searchChanged, (state, { text }) => ({ ...state, search: text })),
   ),
   extraSelectors: ({ selectVisits, selectSearch }) => {
-    const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) => visits.filter((visit) => matches(visit, search)));
+    const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) =>
+      visits.filter((visit) => matches(visit, search)),
+    );
     return {
       selectOpenFound: createSelector(selectFound, (found) => found.filter((visit) => !visit.closed)),
       selectClosedFound: createSelector(selectFound, (found) => found.filter((visit) => visit.closed)),
@@ -32,6 +34,11 @@ export const visitsFeature = createFeature({
 
 /** Every word searched for stands somewhere in what the list shows. */
 export function matches(visit: VisitSummary, search: string): boolean {
-  const shown = [visit.unitName, visit.siteName, visit.complaint, visit.waitsFor, ...visit.findings].join(' ').toLowerCase();
-  return search.toLowerCase().split(/\s+/).every((word) => shown.includes(word));
+  const shown = [visit.unitName, visit.siteName, visit.complaint, visit.waitsFor, ...visit.findings]
+    .join(' ')
+    .toLowerCase();
+  return search
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => shown.includes(word));
 }

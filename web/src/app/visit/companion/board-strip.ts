@@ -15,12 +15,17 @@ import { wirePaint, type StripView } from '../view/board-view';
               <span class="flag">
                 @if (pin.probe; as probe) {
                   <span class="probe mono" [class.square]="probe === 'B'">{{ probe }}</span>
-                  <svg viewBox="0 0 12 20" width="12" height="20" aria-hidden="true"><path d="M6 0v13 M1.5 11L6 19l4.5-8z" /></svg>
+                  <svg viewBox="0 0 12 20" width="12" height="20" aria-hidden="true">
+                    <path d="M6 0v13 M1.5 11L6 19l4.5-8z" />
+                  </svg>
                 }
               </span>
               <span class="terminal">
                 <span class="mono">{{ pin.label }}</span>
-                <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true"><circle cx="8" cy="8" r="6.5" /><path d="M3 8h10" /></svg>
+                <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+                  <circle cx="8" cy="8" r="6.5" />
+                  <path d="M3 8h10" />
+                </svg>
               </span>
               <span class="wire" [style.background]="paint(pin.wireColour)"></span>
               <span class="colour">{{ pin.wireColour }}</span>
@@ -32,7 +37,9 @@ import { wirePaint, type StripView } from '../view/board-view';
         </ol>
         @for (pin of strip.pins; track pin.address) {
           @if (pin.probe && pin.signal) {
-            <p class="small"><span class="mono">{{ pin.probe }}</span> {{ pin.label }}: {{ pin.signal }}</p>
+            <p class="small">
+              <span class="mono">{{ pin.probe }}</span> {{ pin.label }}: {{ pin.signal }}
+            </p>
           }
         }
       </section>
@@ -50,6 +57,7 @@ import { wirePaint, type StripView } from '../view/board-view';
     }
     li {
       display: grid;
+      align-content: start;
       justify-items: center;
       width: 40px;
     }
@@ -58,6 +66,9 @@ import { wirePaint, type StripView } from '../view/board-view';
       justify-items: center;
       align-content: end;
       height: 52px;
+    }
+    section:not(.lit) .flag {
+      height: 6px;
     }
     .flag svg {
       fill: var(--ink);
@@ -111,6 +122,15 @@ import { wirePaint, type StripView } from '../view/board-view';
     @media (max-width: 560px) {
       ol {
         gap: 10px 2px;
+      }
+      li {
+        width: 34px;
+      }
+      .terminal {
+        width: 32px;
+      }
+      .colour {
+        font-size: 11px;
       }
     }
   `,

@@ -14,13 +14,27 @@ import type { ChartLine } from '../view/chart-view';
           <li class="heading soft small">Not walked</li>
         }
         <li [class]="line.standing">
-          <button type="button" [attr.aria-current]="line.standing === 'current' ? 'step' : null" (click)="toggle(line.id)">
-            <span class="tick" aria-hidden="true">{{ line.standing === 'walked' ? '✓' : line.standing === 'current' ? '→' : line.kind === 'conclusion' ? '◦' : '·' }}</span>
+          <button
+            type="button"
+            [attr.aria-current]="line.standing === 'current' ? 'step' : null"
+            (click)="toggle(line.id)"
+          >
+            <span class="tick" aria-hidden="true">{{
+              line.standing === 'walked'
+                ? '✓'
+                : line.standing === 'current'
+                  ? '→'
+                  : line.kind === 'conclusion'
+                    ? '◦'
+                    : '·'
+            }}</span>
             <span>{{ line.text }}</span>
             <span class="small soft">{{ line.outcome }}</span>
           </button>
           @if (open() === line.id && canJump() && line.standing !== 'current') {
-            <button pButton type="button" size="small" severity="secondary" class="jump" (click)="jumped.emit(line.id)">Go to this step</button>
+            <button pButton type="button" size="small" severity="secondary" class="jump" (click)="jumped.emit(line.id)">
+              Go to this step
+            </button>
           }
         </li>
       }

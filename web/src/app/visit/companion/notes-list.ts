@@ -23,7 +23,16 @@ import type { TrailLine } from '@juxtameter/core';
     </ul>
     @if (canAdd()) {
       <form (submit)="$event.preventDefault(); add()">
-        <input pInputText name="note" aria-label="New note" placeholder="New note" maxlength="4000" autocomplete="off" [ngModel]="text()" (ngModelChange)="text.set($event)" />
+        <input
+          pInputText
+          name="note"
+          aria-label="New note"
+          placeholder="New note"
+          maxlength="4000"
+          autocomplete="off"
+          [ngModel]="text()"
+          (ngModelChange)="text.set($event)"
+        />
         <button pButton type="submit" severity="secondary">Add</button>
       </form>
     }
@@ -52,7 +61,9 @@ export class NotesList {
   readonly added = output<string>();
   protected readonly text = signal('');
   protected readonly notes = computed(() =>
-    this.trail().flatMap(({ event, standing }) => (event.type === 'note-added' && standing !== 'retracted' ? [event] : [])),
+    this.trail().flatMap(({ event, standing }) =>
+      event.type === 'note-added' && standing !== 'retracted' ? [event] : [],
+    ),
   );
 
   protected add(): void {

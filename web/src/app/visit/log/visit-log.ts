@@ -1,5 +1,15 @@
 import { DatePipe } from '@angular/common';
-import { afterRenderEffect, ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
@@ -28,9 +38,17 @@ export class VisitLog {
     afterRenderEffect({
       write: () => {
         this.rows();
-        this.host.nativeElement.scrollTop = this.host.nativeElement.scrollHeight;
+        this.toEnd();
       },
     });
+    // The page below grows while a verdict is shown; the last line stays in sight all the same.
+    const observer = new ResizeObserver(() => this.toEnd());
+    observer.observe(this.host.nativeElement);
+    inject(DestroyRef).onDestroy(() => observer.disconnect());
+  }
+
+  private toEnd(): void {
+    this.host.nativeElement.scrollTop = this.host.nativeElement.scrollHeight;
   }
 
   protected toggle(id: string): void {

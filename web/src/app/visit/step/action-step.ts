@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { bypassRefusal, formatQuantity, parseQuantity, type ActionStep as ActionStepDocument, type VisitContext } from '@juxtameter/core';
+import {
+  bypassRefusal,
+  formatQuantity,
+  parseQuantity,
+  type ActionStep as ActionStepDocument,
+  type VisitContext,
+} from '@juxtameter/core';
 import { probeViews } from '../view/board-view';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
@@ -13,10 +19,14 @@ import type { StepCommand } from './step-command';
   template: `
     <div class="scroll">
       @if (step().bypass; as bypass) {
-        <p class="small soft">Jumper, to {{ bypass.why }}. It goes into the ledger and blocks closing until it is out.</p>
+        <p class="small soft">
+          Jumper, to {{ bypass.why }}. It goes into the ledger and blocks closing until it is out.
+        </p>
         <jx-probe-chips [probes]="probes()" />
         @if (bypass.removes) {
-          <p class="caution"><strong>Takes away:</strong> {{ bypass.removes.replaceAll('-', ' ') }} protection. For this test only.</p>
+          <p class="caution">
+            <strong>Takes away:</strong> {{ bypass.removes.replaceAll('-', ' ') }} protection. For this test only.
+          </p>
         }
       }
       @if (recipe().length > 0) {
@@ -41,7 +51,16 @@ import type { StepCommand } from './step-command';
       }
     </div>
     <div class="buttons">
-      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+      <button
+        pButton
+        type="button"
+        severity="secondary"
+        [outlined]="true"
+        [disabled]="!canUndo()"
+        (click)="commanded.emit({ kind: 'undo' })"
+      >
+        Undo
+      </button>
       <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
     </div>
   `,
@@ -52,7 +71,7 @@ export class ActionStep {
   readonly step = input.required<ActionStepDocument>();
   readonly stepId = input.required<string>();
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   protected readonly mayStart = computed(() => this.step().mayStart ?? []);
   protected readonly probes = computed(() => probeViews(this.context().model, this.step().bypass ?? {}));
   protected readonly recipe = computed(() =>
@@ -67,6 +86,10 @@ export class ActionStep {
   });
 
   done(): void {
-    if (this.refusal() === undefined) this.command.emit({ kind: 'record', body: { type: 'action-done', step: this.stepId(), next: this.step().next } });
+    if (this.refusal() === undefined)
+      this.commanded.emit({
+        kind: 'record',
+        body: { type: 'action-done', step: this.stepId(), next: this.step().next },
+      });
   }
 }

@@ -12,12 +12,20 @@ import type { StepCommand } from './step-command';
     @for (entry of entries(); track entry.bypass) {
       <p class="caution">
         <span
-          ><strong>{{ entry.unconfirmed ? 'Jumper may still be in' : 'Jumper in' }}:</strong> {{ label(entry.from) }} to {{ label(entry.to) }}.
+          ><strong>{{ entry.unconfirmed ? 'Jumper may still be in' : 'Jumper in' }}:</strong> {{ label(entry.from) }} to
+          {{ label(entry.to) }}.
           @if (entry.removes) {
             Without {{ entry.removes.replaceAll('-', ' ') }} protection.
           }
         </span>
-        <button pButton type="button" severity="secondary" (click)="command.emit({ kind: 'record', body: { type: 'bypass-removed', bypass: entry.bypass } })">It is out now</button>
+        <button
+          pButton
+          type="button"
+          severity="secondary"
+          (click)="commanded.emit({ kind: 'record', body: { type: 'bypass-removed', bypass: entry.bypass } })"
+        >
+          It is out now
+        </button>
       </p>
     }
   `,
@@ -45,7 +53,7 @@ import type { StepCommand } from './step-command';
 export class BypassList {
   readonly context = input.required<VisitContext>();
   readonly entries = input.required<readonly BypassEntry[]>();
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
 
   protected label(address: string): string {
     return terminalLabel(this.context().model, address);

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { accusedWords, draftFinding, evidenceFor, openBypasses, type ConclusionStep as ConclusionStepDocument, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  accusedWords,
+  draftFinding,
+  evidenceFor,
+  openBypasses,
+  type ConclusionStep as ConclusionStepDocument,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
 import type { StepCommand } from './step-command';
@@ -19,14 +27,23 @@ import type { StepCommand } from './step-command';
         }
         <span class="small soft">{{ grade() }}</span>
       </p>
-      <jx-evidence-list [context]="context()" [visit]="visit()" [evidence]="evidence()" />
+      <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
+      <jx-evidence-list [isCompact]="true" [context]="context()" [visit]="visit()" [evidence]="evidence()" />
       @if (step().rootCauses; as causes) {
         <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
       }
-      <jx-bypass-list [context]="context()" [entries]="bypasses()" (command)="command.emit($event)" />
     </div>
     <div class="buttons">
-      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+      <button
+        pButton
+        type="button"
+        severity="secondary"
+        [outlined]="true"
+        [disabled]="!canUndo()"
+        (click)="commanded.emit({ kind: 'undo' })"
+      >
+        Undo
+      </button>
       <button pButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
     </div>
   `,
@@ -51,7 +68,7 @@ export class ConclusionStep {
   readonly visit = input.required<VisitState>();
   readonly step = input.required<ConclusionStepDocument>();
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   protected readonly className = computed(() => classWords(this.step().class));
   protected readonly accused = computed(() => accusedWords(this.context().model, this.step()));
   protected readonly evidence = computed(() => evidenceFor(this.context(), this.visit(), this.step()));
@@ -60,7 +77,7 @@ export class ConclusionStep {
 
   conclude(): void {
     const body = draftFinding(this.context(), this.visit());
-    if (body) this.command.emit({ kind: 'record', body });
+    if (body) this.commanded.emit({ kind: 'record', body });
   }
 }
 

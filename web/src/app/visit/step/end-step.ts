@@ -13,23 +13,42 @@ import type { StepCommand } from './step-command';
   template: `
     <div class="scroll">
       @for (finding of findings(); track finding.id) {
-        <p><strong>{{ finding.text }}</strong> <span class="small soft">{{ finding.grade }}</span></p>
+        <p class="finding">
+          <strong>{{ finding.text }}</strong><span class="small soft">{{ finding.grade }}</span>
+        </p>
         @if (finding.verify.length > 0) {
           <p class="small">Prove the repair: {{ finding.verify.join('; ') }}.</p>
         }
       }
-      <jx-bypass-list [context]="context()" [entries]="bypasses()" (command)="command.emit($event)" />
+      <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
     </div>
     <div class="buttons">
       @if (!visit().closed) {
-        <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+        <button
+          pButton
+          type="button"
+          severity="secondary"
+          [outlined]="true"
+          [disabled]="!canUndo()"
+          (click)="commanded.emit({ kind: 'undo' })"
+        >
+          Undo
+        </button>
         @for (chart of charts(); track chart.id) {
-          <button pButton type="button" severity="secondary" (click)="begin(chart.id, chart.start)">{{ chart.again ? 'Run it again' : chart.title }}</button>
+          <button pButton type="button" severity="secondary" (click)="begin(chart.id, chart.start)">
+            {{ chart.again ? 'Run it again' : chart.title }}
+          </button>
         }
       }
       <a pButton severity="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
       @if (!visit().closed) {
-        <button pButton type="button" class="done" [disabled]="bypasses().length > 0" (click)="command.emit({ kind: 'record', body: { type: 'visit-closed' } })">
+        <button
+          pButton
+          type="button"
+          class="done"
+          [disabled]="bypasses().length > 0"
+          (click)="commanded.emit({ kind: 'record', body: { type: 'visit-closed' } })"
+        >
           {{ bypasses().length > 0 ? 'A jumper blocks closing' : 'Close visit' }}
         </button>
       }
@@ -42,7 +61,7 @@ export class EndStep {
   readonly visit = input.required<VisitState>();
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
@@ -51,10 +70,15 @@ export class EndStep {
     }),
   );
   protected readonly charts = computed(() =>
-    Object.values(this.context().procedures).map(({ id, title, start }) => ({ id, title, start, again: id === this.visit().procedure })),
+    Object.values(this.context().procedures).map(({ id, title, start }) => ({
+      id,
+      title,
+      start,
+      again: id === this.visit().procedure,
+    })),
   );
 
   protected begin(procedure: string, start: string): void {
-    this.command.emit({ kind: 'record', body: { type: 'procedure-started', procedure, start } });
+    this.commanded.emit({ kind: 'record', body: { type: 'procedure-started', procedure, start } });
   }
 }

@@ -1,5 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { elementName, formatReading, stepOf, type Evidence, type EvidenceLine, type Verdict, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  elementName,
+  formatReading,
+  stepOf,
+  type Evidence,
+  type EvidenceLine,
+  type Verdict,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 
@@ -17,16 +26,21 @@ interface EvidenceRow {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (group of groups(); track group.title) {
-      <section>
-        <h3 [class.against]="group.isAgainst">{{ group.title }}</h3>
+      <details [open]="!isCompact() || group.isOpen">
+        <summary [class.against]="group.isAgainst">
+          {{ group.title }} <span class="soft">({{ group.rows.length }})</span>
+        </summary>
         <ul>
           @for (row of group.rows; track $index) {
             <li [style.--verdict-colour]="colour(row.verdict)">
-              @if (row.verdict; as verdict) {
-                <jx-verdict-glyph [verdict]="verdict" />
-              }
-              <span
-                >{{ row.title }} <strong class="mono">{{ row.value }}</strong>
+              <span class="sign">
+                @if (row.verdict; as verdict) {
+                  <jx-verdict-glyph [verdict]="verdict" />
+                }
+              </span>
+              <span class="words">
+                <span>{{ row.title }}</span>
+                <strong class="mono">{{ row.value }}</strong>
                 @if (row.elements) {
                   <span class="small soft">{{ row.elements }}</span>
                 }
@@ -34,18 +48,30 @@ interface EvidenceRow {
             </li>
           }
         </ul>
-      </section>
+      </details>
     }
   `,
   styles: `
     :host {
       display: grid;
-      gap: 10px;
+      gap: 6px;
     }
-    h3 {
+    summary {
+      min-height: 30px;
       font-size: 15px;
       font-weight: 650;
       color: var(--soft-ink);
+      cursor: pointer;
+    }
+    .sign {
+      flex: none;
+      width: 34px;
+    }
+    .words {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 0 10px;
     }
     .against {
       color: var(--caution-ink);
@@ -57,7 +83,6 @@ interface EvidenceRow {
       padding: 3px 0;
     }
     li jx-verdict-glyph {
-      flex: none;
       margin-top: 3px;
     }
     strong {
@@ -69,15 +94,22 @@ export class EvidenceList {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly evidence = input.required<Evidence>();
+  /** Only what points at it or speaks against it is open; the rest is a tap away. */
+  readonly isCompact = input(false);
   protected readonly colour = verdictColour;
   protected readonly groups = computed(() => {
     const { implicates, contradicts, clearsOthers, unproven } = this.evidence();
     const rows = (lines: readonly EvidenceLine[]): EvidenceRow[] => lines.map((line) => this.row(line));
     return [
-      { title: 'Points at it', rows: rows(implicates), isAgainst: false },
-      { title: 'Speaks against it', rows: rows(contradicts), isAgainst: true },
-      { title: 'Clears the others', rows: rows(clearsOthers), isAgainst: false },
-      { title: 'Not proven', rows: unproven.map((title): EvidenceRow => ({ title, value: '', elements: '' })), isAgainst: true },
+      { title: 'Points at it', rows: rows(implicates), isAgainst: false, isOpen: true },
+      { title: 'Speaks against it', rows: rows(contradicts), isAgainst: true, isOpen: true },
+      { title: 'Clears the others', rows: rows(clearsOthers), isAgainst: false, isOpen: false },
+      {
+        title: 'Not proven',
+        rows: unproven.map((title): EvidenceRow => ({ title, value: '', elements: '' })),
+        isAgainst: true,
+        isOpen: true,
+      },
     ].filter((group) => group.rows.length > 0);
   });
 
@@ -86,7 +118,12 @@ export class EvidenceList {
     const named = elements.map((each) => elementName(this.context().model, each)).join(', ');
     const title = step?.text ?? '';
     if (event.type === 'reading-taken') {
-      return { title, value: event.reading ? formatReading(event.reading) : event.text, verdict: event.judgement.verdict, elements: named };
+      return {
+        title,
+        value: event.reading ? formatReading(event.reading) : event.text,
+        verdict: event.judgement.verdict,
+        elements: named,
+      };
     }
     if (event.type === 'observation-made') {
       const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;

@@ -18,7 +18,16 @@ import type { StepCommand } from './step-command';
       }
     </div>
     <div class="buttons">
-      <button pButton type="button" severity="secondary" [outlined]="true" [disabled]="!canUndo()" (click)="command.emit({ kind: 'undo' })">Undo</button>
+      <button
+        pButton
+        type="button"
+        severity="secondary"
+        [outlined]="true"
+        [disabled]="!canUndo()"
+        (click)="commanded.emit({ kind: 'undo' })"
+      >
+        Undo
+      </button>
     </div>
   `,
   styleUrl: './step-parts.scss',
@@ -27,7 +36,7 @@ export class ObservationStep {
   readonly step = input.required<ObservationStepDocument>();
   readonly stepId = input.required<string>();
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   protected readonly answers = computed(() =>
     Object.entries(this.step().answers).map(([id, target]) => {
       const text = typeof target === 'string' ? undefined : target.text;
@@ -36,8 +45,13 @@ export class ObservationStep {
   );
 
   /** Answers by position, as the number keys do. */
-  choose(index: number): void {
+  choose(index: number): boolean {
     const answer = this.answers()[index];
-    if (answer) this.command.emit({ kind: 'record', body: { type: 'observation-made', step: this.stepId(), answer: answer.id, next: answer.next } });
+    if (!answer) return false;
+    this.commanded.emit({
+      kind: 'record',
+      body: { type: 'observation-made', step: this.stepId(), answer: answer.id, next: answer.next },
+    });
+    return true;
   }
 }

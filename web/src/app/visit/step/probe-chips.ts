@@ -45,6 +45,13 @@ import { wirePaint, type ProbeView } from '../view/board-view';
     .square {
       border-radius: 6px;
     }
+    @media (max-width: 560px) {
+      .chip {
+        gap: 6px;
+        padding: 4px 9px 4px 6px;
+        font-size: 15px;
+      }
+    }
     .wire {
       width: 22px;
       height: 8px;

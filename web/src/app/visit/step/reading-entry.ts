@@ -1,4 +1,15 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, input, linkedSignal, output, signal, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
@@ -28,7 +39,7 @@ import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import { comparisonOf } from '../view/log-rows';
 import { probeViews } from '../view/board-view';
-import { verdictWords } from '../view/step-words';
+import { shouldWords, verdictWords } from '../view/step-words';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
 
@@ -46,14 +57,22 @@ export class ReadingEntry {
   readonly step = input.required<MeasurementStep>();
   /** Whether there is anything to take back. */
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   /** The method chosen, for the companion's picture. */
   readonly methodChosen = output<string | undefined>();
 
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
-  protected readonly text = linkedSignal<string, string>({ source: () => this.visit().step ?? '', computation: () => '' });
-  protected readonly method = linkedSignal<MeasurementStep, string | undefined>({ source: this.step, computation: (step) => methodNames(step)[0] });
-  protected readonly methods = computed(() => methodNames(this.step()).map((id) => ({ id, label: id.replaceAll('-', ' ') })));
+  protected readonly text = linkedSignal<string, string>({
+    source: () => this.visit().step ?? '',
+    computation: () => '',
+  });
+  protected readonly method = linkedSignal<MeasurementStep, string | undefined>({
+    source: this.step,
+    computation: (step) => methodNames(step)[0],
+  });
+  protected readonly methods = computed(() =>
+    methodNames(this.step()).map((id) => ({ id, label: id.replaceAll('-', ' ') })),
+  );
   protected readonly methodWords = computed(() => {
     const { proves, provesLess } = methodOf(this.step(), this.method());
     return [proves && `Proves ${proves}`, provesLess && `but ${provesLess}`].filter(Boolean).join(', ');
@@ -61,10 +80,14 @@ export class ReadingEntry {
   protected readonly isZeroing = signal(false);
   protected readonly wasRefused = signal(false);
 
-  protected readonly asked = computed<Asked | undefined>(() => askedReading(this.context(), this.visit(), this.method()));
+  protected readonly asked = computed<Asked | undefined>(() =>
+    askedReading(this.context(), this.visit(), this.method()),
+  );
   protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
   protected readonly entered = computed(() =>
-    this.isZeroing() || this.text().trim() === '' ? undefined : enterReading(this.context(), this.visit(), { text: this.text(), method: this.method() }),
+    this.isZeroing() || this.text().trim() === ''
+      ? undefined
+      : enterReading(this.context(), this.visit(), { text: this.text(), method: this.method() }),
   );
   protected readonly body = computed(() => {
     const entered = this.entered();
@@ -98,14 +121,19 @@ export class ReadingEntry {
       ...(asked && FUNCTIONS[asked.function].neverNegative ? { floor: 0 } : {}),
     };
   });
-  protected readonly should = computed(() => this.asked()?.expectation.rule ?? '');
+  protected readonly should = computed(() => {
+    const asked = this.asked();
+    return asked ? shouldWords(asked.expectation, asked.function) : '';
+  });
   protected readonly uncertainty = computed(() => {
     const { judgement } = this.readingBody() ?? {};
     return judgement?.sentence ?? '';
   });
   protected readonly meaning = computed(() => {
     const verdict = this.verdict();
-    return verdict ? verdictWords(this.context(), this.visit(), verdict, this.method()) : undefined;
+    return verdict
+      ? verdictWords(this.context(), this.visit(), verdict, this.readingBody()?.next, this.method())
+      : undefined;
   });
   protected readonly unit = computed(() => {
     if (this.isZeroing()) return 'Ω';
@@ -116,7 +144,9 @@ export class ReadingEntry {
     const current = asked.function.startsWith('ac-') ? ' AC' : asked.function.startsWith('dc-') ? ' DC' : '';
     return `${letter}${unit}${current}`;
   });
-  protected readonly readsLeads = computed(() => this.asked()?.function === 'resistance' || this.asked()?.function === 'continuity');
+  protected readonly readsLeads = computed(
+    () => this.asked()?.function === 'resistance' || this.asked()?.function === 'continuity',
+  );
   protected readonly leads = computed(() => this.visit().leadZero);
   /** Keys a phone's number pad lacks. */
   protected readonly extraKeys = computed(() => (this.readsLeads() ? ['OL', 'k', 'M', '>'] : ['OL', '~', '..', 'm']));
@@ -140,12 +170,17 @@ export class ReadingEntry {
   protected readonly undecided = computed(() => {
     const visit = this.visit();
     const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    if (event?.type !== 'reading-taken' || event.judgement.verdict !== 'undecided' || event.next !== undefined) return undefined;
+    if (event?.type !== 'reading-taken' || event.judgement.verdict !== 'undecided' || event.next !== undefined)
+      return undefined;
     const overZero = isOverZeroBand(methodOf(this.step(), event.method));
     const { low, high } = event.judgement.interval ?? {};
     const straddlesLow = event.expectation?.low !== undefined && low !== undefined && low < event.expectation.low;
     const straddlesHigh = event.expectation?.high !== undefined && (high ?? Infinity) > event.expectation.high;
-    const verdicts: readonly Verdict[] = ['within', ...(straddlesLow ? (['low'] as const) : []), ...(straddlesHigh ? (['high'] as const) : [])];
+    const verdicts: readonly Verdict[] = [
+      'within',
+      ...(straddlesLow ? (['low'] as const) : []),
+      ...(straddlesHigh ? (['high'] as const) : []),
+    ];
     const choices = verdicts.flatMap((verdict) => {
       const next = branchFor(this.step().branches, verdict, overZero);
       return next === undefined ? [] : [{ verdict, next }];
@@ -157,10 +192,13 @@ export class ReadingEntry {
   protected readonly stuck = computed(() => {
     const visit = this.visit();
     const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    if (event?.type === 'meter-proven' && event.shows === 'nothing') return 'The meter shows nothing on a live source. Check leads, fuse and battery, then begin the proof again.';
+    if (event?.type === 'meter-proven' && event.shows === 'nothing')
+      return 'The meter shows nothing on a live source. Check leads, fuse and battery, then begin the proof again.';
     if (event?.type !== 'reading-taken' || event.next !== undefined || event.proof) return undefined;
     const { verdict } = event.judgement;
-    return verdict === 'undecided' ? undefined : `Logged as ${verdict}; the chart has no way on from that. Read again, or pass the step over with a reason.`;
+    return verdict === 'undecided'
+      ? undefined
+      : `Logged as ${verdict}; the chart has no way on from that. Read again, or pass the step over with a reason.`;
   });
 
   constructor() {
@@ -169,7 +207,8 @@ export class ReadingEntry {
         this.visit();
         const field = this.field()?.nativeElement;
         // The next reading can be typed at once; a focus taken on purpose elsewhere is left alone.
-        if (field && (document.activeElement === document.body || document.activeElement === null)) field.focus({ preventScroll: true });
+        if (field && (document.activeElement === document.body || document.activeElement === null))
+          field.focus({ preventScroll: true });
       },
     });
   }
@@ -203,7 +242,7 @@ export class ReadingEntry {
 
   protected accept(choice: { readonly verdict: Verdict; readonly next: string }, reading: string): void {
     const step = this.visit().step ?? '';
-    this.command.emit({ kind: 'record', body: { type: 'undecided-accepted', step, reading, ...choice } });
+    this.commanded.emit({ kind: 'record', body: { type: 'undecided-accepted', step, reading, ...choice } });
   }
 
   protected words(reading: Reading): string {
@@ -215,20 +254,35 @@ export class ReadingEntry {
     const { group, id, state } = unmet;
     const record = (body: Extract<StepCommand, { kind: 'record' }>['body']): StepCommand => ({ kind: 'record', body });
     if (group === 'supplies' && state !== 'proven-dead') {
-      return { label: `It is ${state} now`, command: record({ type: 'supply-changed', supply: id, state: state as 'on' | 'off' | 'locked' | 'unknown' }) };
+      return {
+        label: `It is ${state} now`,
+        command: record({ type: 'supply-changed', supply: id, state: state as 'on' | 'off' | 'locked' | 'unknown' }),
+      };
     }
     if (group === 'supplies') {
       const proof = this.proofStep(id);
-      return proof === undefined ? undefined : { label: 'Prove it dead', command: record({ type: 'step-jumped', to: proof, reason: 'needs proven dead' }) };
+      return proof === undefined
+        ? undefined
+        : { label: 'Prove it dead', command: record({ type: 'step-jumped', to: proof, reason: 'needs proven dead' }) };
     }
-    if (group === 'calls') return { label: `The call is ${state} now`, command: record({ type: 'call-changed', call: id, state: state as 'on' | 'off' }) };
-    if (group === 'connectors') return { label: `Plug ${terminalLabel(this.context().model, id)} is ${state} now`, command: record({ type: 'connector-changed', connector: id, state: state as 'in' | 'out' }) };
+    if (group === 'calls')
+      return {
+        label: `The call is ${state} now`,
+        command: record({ type: 'call-changed', call: id, state: state as 'on' | 'off' }),
+      };
+    if (group === 'connectors')
+      return {
+        label: `Plug ${terminalLabel(this.context().model, id)} is ${state} now`,
+        command: record({ type: 'connector-changed', connector: id, state: state as 'in' | 'out' }),
+      };
     return undefined;
   }
 
   private proofStep(supply: string): string | undefined {
     const steps = this.context().procedures[this.visit().procedure ?? '']?.steps ?? {};
-    return Object.entries(steps).find(([, step]) => step.kind === 'measurement' && (step as MeasurementStep).measure.proofOfDead?.includes(supply))?.[0];
+    return Object.entries(steps).find(
+      ([, step]) => step.kind === 'measurement' && (step as MeasurementStep).measure.proofOfDead?.includes(supply),
+    )?.[0];
   }
 
   private supplyName(id: string): string {
@@ -249,6 +303,6 @@ export class ReadingEntry {
   private record(body: Extract<StepCommand, { kind: 'record' }>['body']): void {
     this.text.set('');
     this.wasRefused.set(false);
-    this.command.emit({ kind: 'record', body });
+    this.commanded.emit({ kind: 'record', body });
   }
 }

@@ -1,8 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
-import { CAUTIONS, currentStep, isChartEnded, skipTarget, targetStep, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  CAUTIONS,
+  currentStep,
+  isChartEnded,
+  skipTarget,
+  targetStep,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { Speech } from '../speech';
 import { probeViews } from '../view/board-view';
 import { conditionsWords, stepCaption } from '../view/step-words';
@@ -18,7 +37,16 @@ type Panel = 'note' | 'pass' | undefined;
 /** The open page under the log: the current step, always in the same place, its entry where the thumb is. */
 @Component({
   selector: 'jx-step-page',
-  imports: [ActionStep, ButtonModule, ConclusionStep, EndStep, FormsModule, InputTextModule, ObservationStep, ReadingEntry],
+  imports: [
+    ActionStep,
+    ButtonModule,
+    ConclusionStep,
+    EndStep,
+    FormsModule,
+    InputTextModule,
+    ObservationStep,
+    ReadingEntry,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-page.html',
   styleUrl: './step-page.scss',
@@ -28,11 +56,12 @@ export class StepPage {
   readonly visit = input.required<VisitState>();
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
-  readonly command = output<StepCommand>();
+  readonly commanded = output<StepCommand>();
   readonly methodChosen = output<string | undefined>();
   readonly standBack = output();
 
   private readonly speech = inject(Speech);
+  private readonly panelField = viewChild<ElementRef<HTMLInputElement>>('panelField');
   private readonly action = viewChild(ActionStep);
   private readonly observation = viewChild(ObservationStep);
   private readonly conclusion = viewChild(ConclusionStep);
@@ -47,7 +76,11 @@ export class StepPage {
   protected readonly cautions = computed(() => {
     const step = this.step();
     if (!step || step.kind === 'decide') return [];
-    return (step.cautions ?? []).map((kind) => ({ kind: kind.replaceAll('-', ' '), text: CAUTIONS[kind] ?? '', isFirst: !this.cautionedBefore().has(kind) }));
+    return (step.cautions ?? []).map((kind) => ({
+      kind: kind.replaceAll('-', ' '),
+      text: CAUTIONS[kind] ?? '',
+      isFirst: !this.cautionedBefore().has(kind),
+    }));
   });
   private readonly cautionedBefore = computed(() => {
     const walked = Object.keys(this.visit().walks).filter((id) => id !== this.visit().step);
@@ -67,8 +100,18 @@ export class StepPage {
   });
   protected readonly cases = computed(() => {
     const step = this.step();
-    return step?.kind === 'decide' ? Object.entries(step.cases).map(([outcome, target]) => ({ outcome, to: targetStep(target) })) : [];
+    return step?.kind === 'decide'
+      ? Object.entries(step.cases).map(([outcome, target]) => ({ outcome, to: targetStep(target) }))
+      : [];
   });
+
+  constructor() {
+    afterRenderEffect({
+      write: () => {
+        if (this.panel()) this.panelField()?.nativeElement.focus();
+      },
+    });
+  }
 
   /** Enter on a step without a reading. */
   confirm(): void {
@@ -76,8 +119,9 @@ export class StepPage {
     this.conclusion()?.conclude();
   }
 
-  answer(index: number): void {
-    this.observation()?.choose(index);
+  /** Answers a look by its number; false where the step is none. */
+  answer(index: number): boolean {
+    return this.observation()?.choose(index) ?? false;
   }
 
   openPanel(panel: 'note' | 'pass'): void {
@@ -88,7 +132,10 @@ export class StepPage {
   protected readAloud(): void {
     const step = this.step();
     if (!step || step.kind === 'decide') return;
-    const points = step.kind === 'measurement' ? probeViews(this.context().model, step.measure).map((view) => `${view.probe} on ${view.label}.`) : [];
+    const points =
+      step.kind === 'measurement'
+        ? probeViews(this.context().model, step.measure).map((view) => `${view.probe} on ${view.label}.`)
+        : [];
     this.speech.say([step.text, step.detail ?? '', ...points].join(' '));
   }
 
@@ -96,7 +143,10 @@ export class StepPage {
     const text = this.panelText().trim();
     if (text === '') return;
     const step = this.visit().step;
-    this.command.emit({ kind: 'record', body: { type: 'note-added', text, ...(step && step !== '@end' ? { step } : {}) } });
+    this.commanded.emit({
+      kind: 'record',
+      body: { type: 'note-added', text, ...(step && step !== '@end' ? { step } : {}) },
+    });
     this.panel.set(undefined);
   }
 
@@ -106,10 +156,13 @@ export class StepPage {
     const named = how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
     const next = named ?? skipTarget(step);
     if (next === undefined) return;
-    this.command.emit({ kind: 'record', body: { type: 'step-skipped', step: this.stepId(), how, reason: this.panelText().trim(), next } });
+    this.commanded.emit({
+      kind: 'record',
+      body: { type: 'step-skipped', step: this.stepId(), how, reason: this.panelText().trim(), next },
+    });
   }
 
   protected goTo(to: string): void {
-    this.command.emit({ kind: 'record', body: { type: 'step-jumped', to } });
+    this.commanded.emit({ kind: 'record', body: { type: 'step-jumped', to } });
   }
 }

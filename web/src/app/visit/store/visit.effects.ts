@@ -2,7 +2,19 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, delay, exhaustMap, filter, from, map, mergeMap, of, switchMap, type Observable } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  delay,
+  exhaustMap,
+  filter,
+  from,
+  map,
+  mergeMap,
+  of,
+  switchMap,
+  type Observable,
+} from 'rxjs';
 import { Api } from '../../api/api';
 import { toApiProblem } from '../../api/api-problem';
 import { preferencesFeature } from '../../preferences/preferences.reducer';
@@ -73,7 +85,9 @@ export const undo = createEffect(
     actions.pipe(
       ofType(VisitActions.undoRequested),
       concatLatestFrom(() => store.select(visitFeature.selectUndoable)),
-      mergeMap(([, event]) => (event ? [VisitActions.factRecorded({ body: { type: 'retracted', event: event.id } })] : [])),
+      mergeMap(([, event]) =>
+        event ? [VisitActions.factRecorded({ body: { type: 'retracted', event: event.id } })] : [],
+      ),
     ),
   { functional: true },
 );
@@ -103,7 +117,11 @@ export const deliver = createEffect(
   { functional: true },
 );
 
-function deliverWaiting(store: Store, api: Api, outbox: Outbox): Observable<ReturnType<typeof VisitActions.delivered | typeof VisitActions.deliveryFailed>> {
+function deliverWaiting(
+  store: Store,
+  api: Api,
+  outbox: Outbox,
+): Observable<ReturnType<typeof VisitActions.delivered | typeof VisitActions.deliveryFailed>> {
   return of(undefined).pipe(
     concatLatestFrom(() => [store.select(visitFeature.selectId), store.select(visitFeature.selectPending)]),
     filter(([, id, pending]) => id !== undefined && pending.length > 0),

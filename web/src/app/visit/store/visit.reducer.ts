@@ -1,6 +1,14 @@
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
 import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
-import { append, EMPTY_VISIT, isRetractable, replay, type VisitContext, type VisitEvent, type VisitState } from '@juxtameter/core';
+import {
+  append,
+  EMPTY_VISIT,
+  isRetractable,
+  replay,
+  type VisitContext,
+  type VisitEvent,
+  type VisitState,
+} from '@juxtameter/core';
 import type { ApiProblem } from '../../api/api-problem';
 import { VisitActions } from './visit.actions';
 
@@ -44,7 +52,14 @@ export const visitFeature = createFeature({
     on(VisitActions.opened, (state, { visit, outbox }) => {
       const known = new Set(visit.events.map((event) => event.id));
       const events = [...visit.events, ...outbox.filter((event) => !known.has(event.id))];
-      return { ...initial, id: visit.id, pinned: visit.pinned, events, visit: replay(contextFor(visit.pinned), events), storageFailed: state.storageFailed };
+      return {
+        ...initial,
+        id: visit.id,
+        pinned: visit.pinned,
+        events,
+        visit: replay(contextFor(visit.pinned), events),
+        storageFailed: state.storageFailed,
+      };
     }),
     on(VisitActions.openFailed, (state, { problem }) => ({ ...state, openProblem: problem })),
     on(VisitActions.eventAppended, (state, { event }) => {
@@ -54,7 +69,9 @@ export const visitFeature = createFeature({
     }),
     on(VisitActions.delivered, (state, { acknowledged }) => {
       const order = new Map(acknowledged.events.map(({ id, seq }) => [id, seq]));
-      const events = state.events.map((event) => (order.has(event.id) ? { ...event, seq: order.get(event.id) } : event));
+      const events = state.events.map((event) =>
+        order.has(event.id) ? { ...event, seq: order.get(event.id) } : event,
+      );
       return { ...state, events, deliveryProblem: undefined };
     }),
     on(VisitActions.deliveryFailed, (state, { problem }) => ({ ...state, deliveryProblem: problem })),
@@ -63,11 +80,17 @@ export const visitFeature = createFeature({
   extraSelectors: ({ selectPinned, selectEvents, selectVisit }) => ({
     selectContext: createSelector(selectPinned, (pinned) => pinned && contextFor(pinned)),
     selectPending: createSelector(selectEvents, (events) => events.filter((event) => event.seq === undefined)),
-    selectSeenSeq: createSelector(selectEvents, (events) => events.reduce((seen, event) => Math.max(seen, event.seq ?? 0), 0)),
+    selectSeenSeq: createSelector(selectEvents, (events) =>
+      events.reduce((seen, event) => Math.max(seen, event.seq ?? 0), 0),
+    ),
     /** The newest event that may be taken back. */
     selectUndoable: createSelector(
       selectVisit,
-      (visit) => visit.trail.findLast((line) => line.standing !== 'retracted' && isRetractable(line.event) && line.event.type !== 'procedure-started')?.event,
+      (visit) =>
+        visit.trail.findLast(
+          (line) =>
+            line.standing !== 'retracted' && isRetractable(line.event) && line.event.type !== 'procedure-started',
+        )?.event,
     ),
   }),
 });

@@ -36,20 +36,45 @@ export function boardView(model: UnitModelDocument, points: Points): readonly St
       ),
     ),
   );
-  const touched = model.devices.filter((device) => [points.from, points.to].some((point) => point?.split('.')[0] === device.id));
+  const touched = model.devices.filter((device) =>
+    [points.from, points.to].some((point) => point?.split('.')[0] === device.id),
+  );
   const devices = touched.map((device) =>
-    strip(model, points, device.id, `${device.name ?? device.kind} ${device.id}`, terminalsOf(device).map((id) => ({ id, signal: '' }))),
+    strip(
+      model,
+      points,
+      device.id,
+      `${device.name ?? device.kind} ${device.id}`,
+      terminalsOf(device).map((id) => ({ id, signal: '' })),
+    ),
   );
   return [...devices, ...strips];
 }
 
-function strip(model: UnitModelDocument, points: Points, id: string, title: string, pins: readonly { readonly id: string; readonly signal: string }[]): StripView {
+function strip(
+  model: UnitModelDocument,
+  points: Points,
+  id: string,
+  title: string,
+  pins: readonly { readonly id: string; readonly signal: string }[],
+): StripView {
   const views = pins.map((pin): PinView => {
     const address = `${id}.${pin.id}`;
     const probe = probeOn(address, points);
-    return { address, label: pin.id, signal: pin.signal, wireColour: wireAt(model, address)?.colour ?? '', ...(probe ? { probe } : {}) };
+    return {
+      address,
+      label: pin.id,
+      signal: pin.signal,
+      wireColour: wireAt(model, address)?.colour ?? '',
+      ...(probe ? { probe } : {}),
+    };
   });
-  return { id, title: title.charAt(0).toUpperCase() + title.slice(1), pins: views, isLit: views.some((view) => view.probe !== undefined) };
+  return {
+    id,
+    title: title.charAt(0).toUpperCase() + title.slice(1),
+    pins: views,
+    isLit: views.some((view) => view.probe !== undefined),
+  };
 }
 
 function probeOn(address: string, { from, to }: Points): Probe | undefined {

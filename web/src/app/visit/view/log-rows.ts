@@ -1,4 +1,15 @@
-import { FUNCTIONS, formatReading, stepOf, terminalLabel, type ReadingTaken, type TrailLine, type Verdict, type VisitContext, type VisitEvent, type VisitState } from '@juxtameter/core';
+import {
+  FUNCTIONS,
+  formatReading,
+  stepOf,
+  terminalLabel,
+  type ReadingTaken,
+  type TrailLine,
+  type Verdict,
+  type VisitContext,
+  type VisitEvent,
+  type VisitState,
+} from '@juxtameter/core';
 import type { JuxtaInput } from '../../juxta/juxta-axis';
 
 export type RowKind = 'reading' | 'look' | 'energy' | 'note' | 'finding' | 'mark' | 'proof';
@@ -65,7 +76,11 @@ function isProofLine(context: VisitContext, state: VisitState, { event }: TrailL
   return step?.kind === 'measurement' && step.measure.proofOfDead !== undefined;
 }
 
-function base({ event, standing, clockDoubtful }: TrailLine): Pick<LogRow, 'id' | 'at' | 'by' | 'isRetracted' | 'isEvidence' | 'isClockDoubtful'> {
+function base({
+  event,
+  standing,
+  clockDoubtful,
+}: TrailLine): Pick<LogRow, 'id' | 'at' | 'by' | 'isRetracted' | 'isEvidence' | 'isClockDoubtful'> {
   return {
     id: event.id,
     at: event.at,
@@ -92,7 +107,11 @@ function proofRow(context: VisitContext, state: VisitState, lines: readonly Trai
     number,
     kind: 'proof',
     title: step?.text ?? 'Prove dead',
-    detail: `${count} readings, AC and DC, between two checks of the meter`,
+    detail: isDone
+      ? `${count} readings, AC and DC, between two checks of the meter`
+      : live
+        ? 'a pair is alive'
+        : 'AC and DC of every pair',
     value,
     ...(isDone || live ? { verdict: live ? ('high' as const) : ('within' as const) } : {}),
     isRetracted: standing.length === 0,
@@ -121,14 +140,20 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
     detail: '',
     value: '',
     more: [],
-    canRetract: line.standing !== 'retracted' && !['visit-opened', 'procedure-started', 'visit-closed', 'visit-resumed', 'handed-over'].includes(event.type),
+    canRetract:
+      line.standing !== 'retracted' &&
+      !['visit-opened', 'procedure-started', 'visit-closed', 'visit-resumed', 'handed-over'].includes(event.type),
     ...(stepId === undefined ? {} : { step: stepId }),
   };
   switch (event.type) {
     case 'visit-opened':
       return { ...common, kind: 'mark', title: 'Visit opened', detail: event.complaint ? `“${event.complaint}”` : '' };
     case 'procedure-started':
-      return { ...common, kind: 'mark', title: `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}` };
+      return {
+        ...common,
+        kind: 'mark',
+        title: `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}`,
+      };
     case 'action-done':
       return actionRow(common, step, event.type);
     case 'observation-made': {
@@ -145,24 +170,57 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
-        more: [event.judgement.sentence, pointsWords(context, event.from, event.to), ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : [])],
+        more: [
+          event.judgement.sentence,
+          pointsWords(context, event.from, event.to),
+          ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : []),
+        ],
       };
     case 'meter-proven':
       return { ...common, kind: 'mark', title: `Meter checked ${event.when}`, detail: event.shows };
     case 'undecided-accepted':
-      return { ...common, kind: 'look', title: step?.text ?? event.step, detail: `undecided, taken as ${event.verdict}`, verdict: event.verdict };
+      return {
+        ...common,
+        kind: 'look',
+        title: step?.text ?? event.step,
+        detail: `undecided, taken as ${event.verdict}`,
+        verdict: event.verdict,
+      };
     case 'step-skipped':
-      return { ...common, kind: 'look', title: step?.text ?? event.step, detail: [event.how.replaceAll('-', ' '), event.reason].filter(Boolean).join(': ') };
+      return {
+        ...common,
+        kind: 'look',
+        title: step?.text ?? event.step,
+        detail: [event.how.replaceAll('-', ' '), event.reason].filter(Boolean).join(': '),
+      };
     case 'step-jumped':
-      return { ...common, kind: 'mark', title: `To: ${stepOf(context, state, event.to)?.text ?? event.to}`, detail: event.reason ?? '' };
+      return {
+        ...common,
+        kind: 'mark',
+        title: `To: ${stepOf(context, state, event.to)?.text ?? event.to}`,
+        detail: event.reason ?? '',
+      };
     case 'supply-changed':
-      return { ...common, kind: 'energy', title: `${context.model.supplies.find((each) => each.id === event.supply)?.name ?? event.supply}: ${event.state}` };
+      return {
+        ...common,
+        kind: 'energy',
+        title: `${context.model.supplies.find((each) => each.id === event.supply)?.name ?? event.supply}: ${event.state}`,
+      };
     case 'call-changed':
       return { ...common, kind: 'energy', title: `Call ${event.call}: ${event.state}` };
     case 'connector-changed':
-      return { ...common, kind: 'energy', title: `Plug ${terminalLabel(context.model, event.connector)}: ${event.state}` };
+      return {
+        ...common,
+        kind: 'energy',
+        title: `Plug ${terminalLabel(context.model, event.connector)}: ${event.state}`,
+      };
     case 'bypass-placed':
-      return { ...common, kind: 'energy', title: `Jumper in: ${terminalLabel(context.model, event.from)} to ${terminalLabel(context.model, event.to)}`, detail: event.why };
+      return {
+        ...common,
+        kind: 'energy',
+        title: `Jumper in: ${terminalLabel(context.model, event.from)} to ${terminalLabel(context.model, event.to)}`,
+        detail: event.why,
+      };
     case 'bypass-removed':
       return { ...common, kind: 'energy', title: `Jumper out: ${event.bypass.replaceAll('-', ' ')}` };
     case 'leads-zeroed':
@@ -184,7 +242,8 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
 
 function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<typeof stepOf>, fallback: string): LogRow {
   if (step?.kind !== 'action') return { ...common, kind: 'look', title: step?.text ?? fallback };
-  const changes = step.sets?.supplies ?? step.sets?.calls ?? step.bypass ?? step.sets?.connectors ?? step.sets?.bypasses;
+  const changes =
+    step.sets?.supplies ?? step.sets?.calls ?? step.bypass ?? step.sets?.connectors ?? step.sets?.bypasses;
   const starts = (step.mayStart ?? []).length > 0 ? `may start: ${(step.mayStart ?? []).join(', ')}` : '';
   return { ...common, kind: changes ? 'energy' : 'look', title: step.text, detail: starts };
 }

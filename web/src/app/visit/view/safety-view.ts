@@ -1,4 +1,13 @@
-import { formatValue, inBase, openBypasses, readQuantity, terminalLabel, type SupplyState, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  formatValue,
+  inBase,
+  openBypasses,
+  readQuantity,
+  terminalLabel,
+  type SupplyState,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 
 export interface SafetyItem {
   readonly id: string;

@@ -1,9 +1,9 @@
 import {
-  branchFor,
   conditionEntries,
   conditionName,
   currentStep,
   elementName,
+  formatValue,
   FUNCTIONS,
   isOverZeroBand,
   longestWayFrom,
@@ -12,6 +12,8 @@ import {
   settle,
   stepOf,
   VERDICT_MEANINGS,
+  type MeasurementFunction,
+  type ResolvedExpectation,
   type Verdict,
   type VisitContext,
   type VisitState,
@@ -25,7 +27,9 @@ export function stepCaption(context: VisitContext, state: VisitState): string {
   const walked = Object.values(state.walks).reduce((sum, times) => sum + times, 0);
   const most = walked + longestWayFrom(procedure, state.step);
   const method = step.kind === 'measurement' && !step.measure.proofOfDead ? methodOf(step).function : undefined;
-  const kind = { action: 'do', observation: 'look', measurement: 'proof of dead', conclusion: 'finding', decide: '' }[step.kind];
+  const kind = { action: 'do', observation: 'look', measurement: 'proof of dead', conclusion: 'finding', decide: '' }[
+    step.kind
+  ];
   return `Step ${walked + 1} of up to ${most} · ${method ? FUNCTIONS[method].name : kind}`;
 }
 
@@ -35,7 +39,9 @@ export function conditionsWords(context: VisitContext, state: VisitState): strin
   const words = [
     ...Object.entries(supplies).map(([id, held]) => `${id} ${held.replaceAll('-', ' ')}`),
     ...Object.entries(calls).map(([id, held]) => (held === 'on' ? `${id} called` : `no ${id} call`)),
-    ...conditionEntries({ connectors }).filter(({ state: held }) => held === 'out').map((entry) => `${conditionName(context.model, entry)} out`),
+    ...conditionEntries({ connectors })
+      .filter(({ state: held }) => held === 'out')
+      .map((entry) => `${conditionName(context.model, entry)} out`),
   ];
   return words.join(', ');
 }
@@ -49,18 +55,44 @@ export interface VerdictWords {
   readonly next: string;
 }
 
-/** What a verdict means at the current step, and where it leads: no more than the chart says. */
-export function verdictWords(context: VisitContext, state: VisitState, verdict: Verdict, method?: string): VerdictWords {
+/** The band in few words, for the slot: "closed, 0 to 1 V". */
+export function shouldWords(expectation: ResolvedExpectation, measured: MeasurementFunction): string {
+  const { low, high, unit, words, judgeable } = expectation;
+  if (!judgeable) return words;
+  const isState = ['present', 'absent', 'closed', 'open'].includes(words);
+  const band =
+    Number.isFinite(low) && Number.isFinite(high)
+      ? low === 0 && FUNCTIONS[measured].neverNegative
+        ? `0 to ${formatValue(high, unit, 4)}`
+        : `${formatValue(low, unit, 4)} to ${formatValue(high, unit, 4)}`
+      : Number.isFinite(high)
+        ? `at most ${formatValue(high, unit, 4)}`
+        : `at least ${formatValue(low, unit, 4)}`;
+  return isState ? `${words}, ${band}` : band;
+}
+
+/** What a verdict means at the current step, and where `target` leads from it: no more than the chart says. */
+export function verdictWords(
+  context: VisitContext,
+  state: VisitState,
+  verdict: Verdict,
+  target: string | undefined,
+  method?: string,
+): VerdictWords {
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return { verdict, meaning: VERDICT_MEANINGS[verdict], points: '', next: '' };
   const overZero = isOverZeroBand(methodOf(step, method));
   const named = (field: 'implicates' | 'clears'): string => {
     const map = step[field] ?? {};
     const key = outcomeKey(map, verdict, overZero);
-    return (key === undefined ? [] : (map[key] ?? [])).map((reference) => elementName(context.model, reference)).join(', ');
+    return (key === undefined ? [] : (map[key] ?? []))
+      .map((reference) => elementName(context.model, reference))
+      .join(', ');
   };
-  const points = [named('implicates') && `Points at: ${named('implicates')}.`, named('clears') && `Clears: ${named('clears')}.`].filter(Boolean).join(' ');
-  const target = branchFor(step.branches, verdict, overZero);
+  const implicated = named('implicates');
+  const cleared = named('clears');
+  // What it points at is what matters; what it clears as well is read in the evidence.
+  const points = implicated ? `Points at: ${implicated}.` : cleared ? `Clears: ${cleared}.` : '';
   const at = target === undefined ? undefined : settle(context, state, target);
   const next = at === undefined ? '' : (stepOf(context, state, at)?.text ?? '');
   return { verdict, meaning: VERDICT_MEANINGS[verdict], points, next };

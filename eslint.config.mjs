@@ -1,0 +1,156 @@
+// @ts-check
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** Rooms of the core in the order data flows through them: a room may import only those before it. */
+const CORE_ROOMS = ['quantity', 'meter', 'expectation', 'verdict', 'unit-model', 'procedure', 'visit', 'formats'];
+
+/** Imports point one way: web, server and cli use contract and core; contract uses core; core uses none of them. */
+const FORBIDDEN_PACKAGES = {
+  core: [
+    '@juxtameter/*',
+    '@angular/*',
+    '@ngrx/*',
+    'primeng/*',
+    'rxjs',
+    'rxjs/*',
+    'node:*',
+    'yup',
+    'express',
+    'drizzle-orm',
+  ],
+  contract: [
+    '@juxtameter/{contract,server,web,cli,demo,e2e}',
+    '@angular/*',
+    '@ngrx/*',
+    'primeng/*',
+    'rxjs',
+    'rxjs/*',
+    'node:*',
+    'express',
+    'drizzle-orm',
+  ],
+  server: ['@juxtameter/{server,web,cli,e2e}', '@angular/*', '@ngrx/*', 'primeng/*'],
+  web: ['@juxtameter/{server,web,cli,demo,e2e}', 'node:*', 'express', 'drizzle-orm', '@electric-sql/*'],
+  cli: ['@juxtameter/{server,web,cli,e2e}', '@angular/*', '@ngrx/*', 'primeng/*', 'express', 'drizzle-orm'],
+  demo: ['@juxtameter/{server,web,cli,demo,e2e}', '@angular/*', '@ngrx/*', 'primeng/*', 'express', 'drizzle-orm'],
+};
+
+const outOfReach = (group, message) => ({ group, message });
+
+const packageRules = Object.entries(FORBIDDEN_PACKAGES).map(([name, group]) => ({
+  files: [`${name}/**/*.ts`],
+  ignores: ['**/*.spec.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      { patterns: [outOfReach(group, `${name} must not reach there: imports point one way.`)] },
+    ],
+  },
+}));
+
+const roomRules = CORE_ROOMS.map((room, index) => {
+  const later = CORE_ROOMS.slice(index + 1).flatMap((each) => [
+    `../${each}`,
+    `../${each}/*`,
+    `../../${each}`,
+    `../../${each}/*`,
+  ]);
+  const patterns = [
+    outOfReach(FORBIDDEN_PACKAGES.core, 'core is pure: no interface, no server, no Node.'),
+    ...(later.length > 0 ? [outOfReach(later, `"${room}" comes before that room: data flows one way.`)] : []),
+  ];
+  return {
+    files: [`core/src/${room}/**/*.ts`],
+    ignores: ['**/*.spec.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  };
+});
+
+export default tseslint.config(
+  {
+    ignores: ['dist/', 'node_modules/', '.angular/', 'data/', 'server/drizzle/', 'test-results/', 'playwright-report/'],
+  },
+  js.configs.recommended,
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: { globals: globals.node },
+  },
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'inline-type-imports', prefer: 'type-imports', disallowTypeAnnotations: true },
+      ],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      '@typescript-eslint/unified-signatures': 'off',
+      'no-console': 'error',
+      eqeqeq: 'error',
+      'max-lines': ['error', { max: 420, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'jx', style: 'kebab-case' }],
+      // Type imports would hide what injection needs at run time.
+      '@typescript-eslint/consistent-type-imports': 'off',
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'navigator',
+        'localStorage',
+        'performance',
+        'process',
+        'setTimeout',
+        'setInterval',
+        'fetch',
+        'crypto',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'core has no clock: take the time as an argument.' },
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'core has no hidden randomness: take a generator as an argument.',
+        },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core has no clock: take the time as an argument.',
+        },
+      ],
+    },
+  },
+  ...packageRules,
+  ...roomRules,
+  {
+    files: ['**/*.spec.ts', 'e2e/**/*.ts', '**/testing/**/*.ts'],
+    rules: { 'max-lines': 'off' },
+  },
+  { files: ['web/src/main.ts', 'demo/src/build-visits.ts'], rules: { 'no-console': 'off' } },
+);
