@@ -11,7 +11,6 @@ try {
   const settings = readSettings(process.env, root);
   const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
   const server = await startServer({ settings, page: join(root, 'dist', 'web', 'browser'), demo: readDemo, logger });
-  process.stdout.write(`Juxtameter is ready at ${server.address}\n`);
   let isStopping = false;
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {
@@ -20,6 +19,7 @@ try {
       void server.stop().then(() => process.exit(0));
     });
   }
+  process.stdout.write(`Juxtameter is ready at ${server.address}\n`);
 } catch (error) {
   if (!(error instanceof StartRefused)) throw error;
   process.stderr.write(`${error.message}\n`);

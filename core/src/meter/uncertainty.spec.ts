@@ -22,6 +22,11 @@ describe('the uncertainty of a reading', () => {
       0.27 + 0.03 + 0.5,
       9,
     );
+    // "8" was not shown by the 6 kΩ range, whose last digit is 1 Ω: somebody left ".0" out.
+    expect(uncertaintyOf(ohms(8, 0), 'resistance', HAND_METER).distribution.halfWidth).toBeCloseTo(
+      0.072 + 0.2 + 0.5,
+      9,
+    );
     expect(uncertaintyOf(volts(27.1, -1), 'ac-voltage', undefined).distribution.halfWidth).toBeCloseTo(0.05, 9);
   });
 

@@ -36,7 +36,8 @@ const LEAD_FUNCTIONS: ReadonlySet<MeasurementFunction> = new Set(['resistance', 
  * are normal, the 95 % interval follows from their convolution (JCGM 100:2008 and JCGM 101:2008).
  *
  * The typed digits tell the range: "26.9" on a meter that shows 26.90 in its 60 V range came from the 600 V range.
- * Where no range shows so few digits the reader rounded, and half a typed digit is added.
+ * Where no range shows so few digits, or only one or two were typed, the reader rounded: the range that holds the value
+ * best is taken and half a typed digit is added.
  */
 export function uncertaintyOf(
   quantity: Quantity,
@@ -95,7 +96,12 @@ function combined(centre: number, components: readonly UncertaintyComponent[], r
   return { distribution, halfWidth95: coverageHalfWidth(distribution), range, components };
 }
 
+/** From this many significant digits on, what was typed is taken for what the display showed. */
+const DIGITS_TAKEN_AT_THEIR_WORD = 3;
+
 function rangeOf(value: number, typed: number, ranges: readonly MeterRange[]): MeterRange | undefined {
   const holding = ranges.filter((range) => Math.abs(value) <= range.upTo);
-  return holding.find((range) => range.resolution >= typed * 0.999999) ?? holding[0] ?? ranges.at(-1);
+  const isAsShown = value === 0 || Math.abs(value) / typed >= 10 ** (DIGITS_TAKEN_AT_THEIR_WORD - 1) * 0.999999;
+  const shown = isAsShown ? holding.find((range) => range.resolution >= typed * 0.999999) : undefined;
+  return shown ?? holding[0] ?? ranges.at(-1);
 }

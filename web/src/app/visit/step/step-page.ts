@@ -143,11 +143,12 @@ export class StepPage {
     const text = this.panelText().trim();
     if (text === '') return;
     const step = this.visit().step;
+    // Closed first: recording shows the page at once, and the next key must not fall into this field.
+    this.panel.set(undefined);
     this.commanded.emit({
       kind: 'record',
       body: { type: 'note-added', text, ...(step && step !== '@end' ? { step } : {}) },
     });
-    this.panel.set(undefined);
   }
 
   protected pass(how: 'skipped' | 'not-applicable' | 'cannot-do'): void {

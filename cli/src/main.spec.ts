@@ -1,0 +1,151 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { run } from './main';
+
+const MODEL = 'demo/data/unit-models/mist-pump-panel.json';
+const PROCEDURE = 'demo/data/procedures/pump-contactor-does-not-pull-in.json';
+const METER = 'demo/data/meters/hand-6000.json';
+
+describe('the command line', () => {
+  let folder: string;
+
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), 'juxta-spec-'));
+  });
+
+  afterEach(() => rmSync(folder, { recursive: true }));
+
+  function juxta(...args: string[]): { code: number; out: string; err: string } {
+    const out: string[] = [];
+    const err: string[] = [];
+    const code = run(
+      args,
+      (line) => out.push(line),
+      (line) => err.push(line),
+    );
+    return { code, out: out.join('\n'), err: err.join('\n') };
+  }
+
+  function file(name: string, content: string): string {
+    const path = join(folder, name);
+    writeFileSync(path, content);
+    return path;
+  }
+
+  it('lints the demo without a word', () => {
+    expect(juxta('lint', MODEL, PROCEDURE, METER, 'demo/data/sites.json')).toEqual({ code: 0, out: '', err: '' });
+  });
+
+  it('lints YAML of the same shape, with problems as file, path, message', () => {
+    const yaml = file(
+      'model.yaml',
+      'format: juxtameter/unit-model\nversion: 1\nid: m\nname: M\nsupplies: []\nboards: []\ndevices: []\nwires: [{ id: w1, from: A.1, to: B.1 }]\n',
+    );
+    const { code, out } = juxta('lint', yaml);
+    expect(code).toBe(1);
+    expect(out).toContain(`${yaml}: wires[0].from: "A.1" is not a terminal of this unit model.`);
+  });
+
+  it('lints nothing it cannot read', () => {
+    expect(juxta('lint', join(folder, 'missing.json'))).toEqual(
+      jasmine.objectContaining({ code: 1, err: jasmine.stringContaining('cannot be read (ENOENT)') }),
+    );
+    expect(juxta('lint', file('x.json', '{"format":')).out).toContain('is neither JSON nor YAML');
+    expect(juxta('lint', file('y.json', '{"format":"other"}')).out).toContain(
+      'format: is not a format this product lints',
+    );
+    expect(juxta('lint', PROCEDURE).out).toContain('give its unit model file as well');
+  });
+
+  it('judges one reading, in words or as JSON', () => {
+    const { code, out } = juxta(
+      'judge',
+      '--expect',
+      '{"kind":"nominal","value":"24 V","plus":"20 %","minus":"15 %"}',
+      '--reading',
+      '27.1',
+      '--meter',
+      METER,
+      '--json',
+    );
+    expect(code).toBe(0);
+    const judged = JSON.parse(out) as { verdict: string; text: string; interval: number[]; probability: number };
+    expect(judged.verdict).toBe('within');
+    expect(judged.interval[0]).toBeCloseTo(26.558, 3);
+    expect(judged.probability).toBe(1);
+    expect(
+      juxta('judge', '--expect', '{"kind":"state","is":"closed"}', '--reading', 'OL', '--function', 'resistance').out,
+    ).toContain('open.');
+    expect(
+      juxta('judge', '--expect', '{"kind":"limit","atMost":"5 V"}', '--function', 'dc-voltage', '--reading', '-12').out,
+    ).toContain('within.');
+  });
+
+  it('turns a question into an error and says what is accepted', () => {
+    expect(juxta('judge', '--expect', '{"kind":"nominal","value":"24 V"}', '--reading', '1,234')).toEqual(
+      jasmine.objectContaining({ code: 2, err: jasmine.stringContaining('Write the unit out.') }),
+    );
+    expect(juxta('judge', '--expect', '{"kind":"rtd"}', '--reading', '1').err).toContain(
+      'must be one of nominal, range, limit, state, unknown',
+    );
+    expect(juxta('judge', '--expect', '{"kind":"nominal","value":"24 V"}', '--reading', 'abc').err).toContain(
+      'Accepted: 24.3',
+    );
+    expect(juxta('judge', '--reading', '1').err).toContain('judge needs --expect and --reading');
+    expect(juxta('judge', '--expect', '{"kind":"state","is":"open"}', '--reading', '1').err).toContain(
+      'add --function',
+    );
+  });
+
+  it('replays a list of readings, whatever its delimiter', () => {
+    const comma = file(
+      'list.csv',
+      '\uFEFFstep,reading,note\r\ncall-mist,done,\r\nwatch,nothing,"quiet, very"\r\nlamps,both-lit,\r\nisolate,done,\r\nprove-dead,"0,2",\r\nlook,damage,\r\n',
+    );
+    const semicolon = file('list2.csv', 'step;reading\ncall-mist;done\nwatch;pulls-in\n');
+    const replayed = juxta(
+      'replay',
+      '--unit-model',
+      MODEL,
+      '--procedure',
+      PROCEDURE,
+      '--readings',
+      comma,
+      '--meter',
+      METER,
+      '--json',
+    );
+    expect(replayed.err).toBe('');
+    const { way, verdicts, findings } = JSON.parse(replayed.out) as {
+      way: string[];
+      verdicts: { step: string; verdict: string }[];
+      findings: unknown[];
+    };
+    expect(way.at(-1)).toBe('repair-wiring');
+    expect(verdicts).toEqual([{ step: 'prove-dead', verdict: 'within' }]);
+    expect(findings).toEqual([{ class: 'wiring', item: 'w13', mode: 'damaged' }]);
+    expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', semicolon).out).toContain(
+      'finding: open',
+    );
+  });
+
+  it('names the line of a list that does not fit', () => {
+    const list = file('list.csv', 'step,reading\ncall-mist,done\nwatch,sings\n');
+    expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list)).toEqual(
+      jasmine.objectContaining({ code: 2, err: jasmine.stringContaining('list.csv: line 3: "sings" is no answer') }),
+    );
+    const columns = file('columns.csv', 'step,value\na,b\n');
+    expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', columns).err).toContain(
+      'line 1: columns must be step and reading',
+    );
+  });
+
+  it('explains itself', () => {
+    expect(juxta('help').out).toContain('lint FILE...');
+    expect(juxta('dance')).toEqual(
+      jasmine.objectContaining({ code: 2, err: '"dance" is not a command; accepted: lint, judge, replay.' }),
+    );
+    expect(juxta('judge', '--colour', 'red').code).toBe(2);
+  });
+});

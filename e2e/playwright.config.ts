@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test';
+
+/** Headless Chromium from Debian, one worker: two cores also run the server. */
+export default defineConfig({
+  testDir: './src',
+  testMatch: '**/*.e2e.ts',
+  timeout: 60_000,
+  expect: { timeout: 7_000 },
+  workers: 1,
+  fullyParallel: false,
+  reporter: [['line']],
+  outputDir: '../test-results',
+  globalSetup: './src/support/global-setup.ts',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,129 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './support/fixtures';
+
+const HALF_DONE = '01a20cc0-ed60-7001-8000-000000000000';
+const FINISHED = '01a1edad-73d0-7000-8000-000000000000';
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every view passes the accessibility check, ${scheme}`, async ({ browser, server }) => {
+    // axe needs a page of a context made by hand.
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    for (const [path, ready] of [
+      ['/', 'Mist line 2'],
+      ['/start', 'Follow a chart'],
+      [`/visits/${HALF_DONE}`, 'Volts across the float switch FS1'],
+      [`/visits/${FINISHED}`, 'This visit is closed'],
+      [`/visits/${FINISHED}/report`, 'Points at it'],
+    ] as const) {
+      await page.goto(`${server.address}${path}`);
+      await expect(page.getByText(ready).first()).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+      expect(
+        violations.map((each) => `${path} ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`),
+      ).toEqual([]);
+    }
+    await context.close();
+  });
+}
+
+test('finds visits by their words and says what each waits for', async ({ page, server }) => {
+  await page.goto(server.address);
+  await expect(page.getByText('Waits for Volts across the float switch FS1')).toBeVisible();
+  await page.getByRole('searchbox').fill('frost silent');
+  await expect(page.getByText('Mist line 1')).toBeVisible();
+  await expect(page.getByText('Mist line 2')).toBeHidden();
+  await page.getByRole('searchbox').fill('zebra');
+  await expect(page.getByText('No visit matches these words.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByText('Mist line 2').first()).toBeVisible();
+});
+
+test('shows what is typed as text, never as HTML', async ({ page, workspace }) => {
+  const hostile = '<img src=x onerror="document.title=1"><b>bold</b>';
+  await page.goto(`${workspace.address}/start`);
+  await page.getByRole('textbox', { name: 'What does the customer say?' }).fill(hostile);
+  await page.getByRole('textbox', { name: 'Your name' }).fill(hostile);
+  await page.getByRole('button', { name: /Pump contactor/ }).click();
+  await workspace.at('Set the house controller to mist and stand clear of the pump.');
+  await workspace.key('n');
+  await page.getByRole('textbox', { name: 'Note for the log' }).fill(hostile);
+  await page.keyboard.press('Enter');
+  await expect(workspace.log).toContainText('<b>bold</b>');
+  await page.getByRole('link', { name: 'Report' }).click();
+  await expect(page.getByText('<b>bold</b>').first()).toBeVisible();
+  expect(await page.locator('img[src=x], article b').count()).toBe(0);
+  expect(await page.title()).not.toBe('1');
+});
+
+test('keeps entry and buttons in sight with a long instruction and a long log', async ({ page, workspace, server }) => {
+  const pinned = await page.request.get(`${server.address}/api/procedures/pump-contactor-does-not-pull-in`);
+  const procedure = (await pinned.json()) as { id: string; title: string; steps: Record<string, { detail?: string }> };
+  const long = { ...procedure, title: 'A long-winded chart', id: 'long-winded' };
+  long.steps['secondary']!.detail = 'Read this whole instruction before the probes touch anything. '
+    .repeat(7)
+    .slice(0, 400);
+  expect((await page.request.put(`${server.address}/api/procedures/long-winded`, { data: long })).status()).toBe(200);
+  await page.goto(`${workspace.address}/start`);
+  await page.getByRole('button', { name: /A long-winded chart/ }).click();
+  for (let note = 0; note < 40; note += 1) {
+    await workspace.key('n');
+    await page.getByRole('textbox', { name: 'Note for the log' }).fill(`Note ${note + 1}`);
+    await page.keyboard.press('Enter');
+  }
+  await workspace.toFuse();
+  await workspace.read('0.3', '8.1');
+  await workspace.key('Enter');
+  await workspace.at('Transformer T1, secondary');
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+    { width: 390, height: 480 },
+  ]) {
+    await page.setViewportSize(size);
+    await workspace.field.fill('27.1');
+    for (const control of [
+      workspace.field,
+      page.getByRole('button', { name: 'Undo' }),
+      page.getByRole('button', { name: /Log/ }),
+      workspace.verdict.locator('.word'),
+    ]) {
+      await expect(control).toBeInViewport({ ratio: 0.9 });
+    }
+    await expect(workspace.log.locator('li.row').last()).toBeInViewport();
+  }
+});
+
+test('says what to do when a visit or the server is not there', async ({ page, server }) => {
+  await page.goto(`${server.address}/visits/01a20cc0-ed60-7001-8000-00000000dead`);
+  await expect(page.getByRole('alert')).toContainText('There is no visit');
+  await page.goto(`${server.address}/nowhere`);
+  await expect(page.getByText('There is no page at this address.')).toBeVisible();
+  await page.route('**/api/visits', (route) => route.abort());
+  await page.getByRole('link', { name: 'To the visits' }).click();
+  await expect(page.getByRole('alert')).toContainText('No answer from the server.');
+  await page.unroute('**/api/visits');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('Mist line 1').first()).toBeVisible();
+});
+
+test('works by keyboard from the first page on, with keys explained and a view to stand back from', async ({
+  page,
+  workspace,
+}) => {
+  await page.goto(`${workspace.address}/visits/${HALF_DONE}`);
+  await workspace.at('Volts across the float switch FS1');
+  await expect(workspace.field).toBeFocused();
+  await workspace.key('?');
+  await expect(page.getByRole('dialog')).toContainText('undo (field empty)');
+  await workspace.key('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await workspace.key('w');
+  const points = page.locator('jx-stand-back .point').first();
+  await expect(points).toContainText('X1·3');
+  expect(
+    await points.evaluate((element) => Number.parseFloat(getComputedStyle(element).fontSize)),
+  ).toBeGreaterThanOrEqual(64);
+  await workspace.key('Escape');
+  await expect(points).toBeHidden();
+});

@@ -1,0 +1,66 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** A folder with the demo data, made once for all tests. */
+export const TEMPLATE = join(tmpdir(), 'juxtameter-e2e-template');
+
+/** The real server as a process of its own, which can be killed and started again on the same data and port. */
+export class ServerProcess {
+  private child?: ChildProcess;
+  address = '';
+  private port = '0';
+
+  private constructor(private readonly folder: string) {}
+
+  static async start(): Promise<ServerProcess> {
+    const folder = mkdtempSync(join(tmpdir(), 'juxtameter-e2e-'));
+    if (existsSync(TEMPLATE)) cpSync(TEMPLATE, folder, { recursive: true });
+    const server = new ServerProcess(folder);
+    await server.resume();
+    return server;
+  }
+
+  static async makeTemplate(): Promise<void> {
+    rmSync(TEMPLATE, { recursive: true, force: true });
+    const server = new ServerProcess(TEMPLATE);
+    await server.resume();
+    await server.end('SIGINT');
+  }
+
+  async resume(): Promise<void> {
+    const env = { ...process.env, DATA_DIR: this.folder, PORT: this.port };
+    this.child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      env,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.address = await addressOf(this.child);
+    this.port = new URL(this.address).port;
+  }
+
+  async kill(): Promise<void> {
+    await this.end('SIGKILL');
+  }
+
+  async discard(): Promise<void> {
+    await this.end('SIGKILL');
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  private async end(signal: NodeJS.Signals): Promise<void> {
+    if (!this.child || this.child.exitCode !== null || this.child.signalCode !== null) return;
+    const gone = once(this.child, 'exit');
+    this.child.kill(signal);
+    await gone;
+  }
+}
+
+async function addressOf(child: ChildProcess): Promise<string> {
+  for await (const chunk of child.stdout ?? []) {
+    const address = /http:\/\/\S+/.exec(String(chunk))?.[0];
+    if (address) return address;
+  }
+  throw new Error('the server ended without an address');
+}

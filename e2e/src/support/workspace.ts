@@ -1,0 +1,67 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The workspace as a technician meets it: titles, keys, the field, the log. */
+export class Workspace {
+  readonly field: Locator;
+  readonly title: Locator;
+  readonly log: Locator;
+  readonly strip: Locator;
+  /** What the page says of the digits typed, under the field. */
+  readonly verdict: Locator;
+
+  constructor(
+    readonly page: Page,
+    readonly address: string,
+  ) {
+    this.field = page.locator('input[name=reading]');
+    this.title = page.locator('jx-step-page h1');
+    this.log = page.locator('jx-visit-log');
+    this.strip = page.locator('jx-safety-strip');
+    this.verdict = page.locator('jx-reading-entry .verdict');
+  }
+
+  /** Two taps from the first page to the first step. */
+  async start(): Promise<void> {
+    await this.page.goto(this.address);
+    await this.page.getByRole('link', { name: 'Start a visit' }).click();
+    await this.page.getByRole('button', { name: /Pump contactor does not pull in/ }).click();
+    await this.at('Set the house controller to mist and stand clear of the pump.');
+  }
+
+  async at(title: string): Promise<void> {
+    await expect(this.title).toHaveText(title);
+  }
+
+  async key(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key);
+  }
+
+  /** Digits, then Enter, wherever the focus is. */
+  async read(...readings: string[]): Promise<void> {
+    for (const reading of readings) {
+      await expect(this.field).toBeFocused();
+      await this.page.keyboard.type(reading);
+      await this.page.keyboard.press('Enter');
+    }
+  }
+
+  /** From the start to "Ohms across control fuse F1", by keyboard. */
+  async toFuse(): Promise<void> {
+    await this.key('Enter', '1', '1', 'Enter');
+    await this.at('Prove dead at Q1 and X1');
+    await this.read('231', '0.1', '0.0', '0.2', '0.0', '0.1', '0.0', '0.02', '0.00', '231');
+    await this.at('Burnt, wet or chewed wires, anything newer than the rest?');
+    await this.key('1');
+    await this.at('Ohms across control fuse F1');
+  }
+
+  /** On to "After fuse F1 to return", with everything so far in order. */
+  async toLiveChain(): Promise<void> {
+    await this.toFuse();
+    await this.read('0.3', '8.1');
+    await this.at('Lower cover on, lock off, Q1 on, call mist again.');
+    await this.key('Enter');
+    await this.read('27.1');
+    await this.at('After fuse F1 to return');
+  }
+}

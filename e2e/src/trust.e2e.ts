@@ -1,0 +1,145 @@
+import { expect, test } from './support/fixtures';
+
+test('a mistyped reading is undone and both stay in the record', async ({ workspace }) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  await workspace.read('270');
+  await workspace.at('The control voltage is too high: check the primary tap of T1 and the mains.');
+  await workspace.key('z');
+  await workspace.at('After fuse F1 to return');
+  await expect(workspace.log.locator('.retracted')).toContainText('taken back');
+  await workspace.read('27.0');
+  await workspace.at('Mist output X1·3 to return');
+});
+
+test('nothing is lost when the page reloads or the server is killed', async ({ workspace, server, page }) => {
+  await workspace.start();
+  await workspace.toFuse();
+  await workspace.read('0.3');
+  await expect(workspace.strip).toContainText('saved');
+  await page.reload();
+  await workspace.at('Ohms of the contactor coil K1');
+
+  await server.kill();
+  await workspace.read('8.1');
+  await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
+  await workspace.key('Enter');
+  await expect(workspace.strip).toContainText('no server: 2 kept on this device');
+  await server.resume();
+  await expect(workspace.strip).toContainText('saved', { timeout: 15_000 });
+  await page.reload();
+  await workspace.at('Transformer T1, secondary');
+  await expect(workspace.log).toContainText('8.1 Ω');
+});
+
+test('what was logged without a server survives a reload once the server is back', async ({
+  workspace,
+  server,
+  page,
+}) => {
+  await workspace.start();
+  await workspace.key('Enter');
+  await expect(workspace.strip).toContainText('saved');
+  await server.kill();
+  await workspace.key('1');
+  await workspace.at('Lamps on the mist controller board?');
+  await expect(workspace.strip).toContainText('no server: 1 kept on this device');
+  const address = page.url();
+  await page.reload().catch(() => undefined);
+  await server.resume();
+  await page.goto(address);
+  await workspace.at('Lamps on the mist controller board?');
+  await expect(workspace.strip).toContainText('saved');
+});
+
+test('no way leads to ohms on a live circuit', async ({ workspace, page }) => {
+  await workspace.start();
+  await workspace.key('c');
+  await page.getByRole('button', { name: 'Ohms across control fuse F1' }).click();
+  await page.getByRole('button', { name: 'Go to this step' }).click();
+  await workspace.at('Ohms across control fuse F1');
+  await expect(page.getByRole('alert')).toContainText('Do not measure yet.');
+  await expect(page.getByRole('alert')).toContainText('mains supply is on, must be proven dead');
+  await workspace.field.fill('0.3');
+  await page.keyboard.press('Enter');
+  await expect(workspace.log).toContainText('invalid');
+  await workspace.at('Ohms across control fuse F1');
+  await page.getByRole('button', { name: 'Prove it dead' }).first().click();
+  await workspace.at('Prove dead at Q1 and X1');
+});
+
+test('a live pair stops the proof of dead', async ({ workspace }) => {
+  await workspace.start();
+  await workspace.key('Enter', '1', '1', 'Enter');
+  await workspace.read('231', '228');
+  await workspace.at('Still alive with Q1 locked: it does not cut this panel off, or something else feeds it.');
+  await expect(workspace.strip).toContainText('locked, not proven dead');
+});
+
+test('bad input gets a clear message, keeps the text and stores nothing', async ({ workspace, page }) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  const lines = await workspace.log.locator('li.row').count();
+  for (const [text, message] of [
+    ['abc', 'This is not a number with a unit.'],
+    ['12 mA', 'is a unit of current, not of voltage'],
+    ['5 k%', 'is not a unit this step knows'],
+  ] as const) {
+    await workspace.field.fill(text);
+    await page.keyboard.press('Enter');
+    await expect(workspace.verdict).toContainText(message);
+    await expect(workspace.verdict).toContainText('Accepted:');
+    await expect(workspace.field).toHaveValue(text);
+  }
+  await workspace.field.fill('5M');
+  await expect(workspace.verdict).toContainText('mean milli or something else');
+  expect(await workspace.log.locator('li.row').count()).toBe(lines);
+});
+
+test('an undecided reading says how to decide and can be accepted by name', async ({ workspace, page }) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  await workspace.read('20.4');
+  await expect(workspace.verdict).toContainText('To settle it:');
+  await page.getByRole('button', { name: 'low', exact: true }).click();
+  await workspace.at('F1 is whole and nothing comes through: its holder or the wires to it.');
+  await expect(page.locator('jx-evidence-list')).toContainText('undecided, taken as low');
+});
+
+test('zeroed leads are taken off, methods are chosen, a step is passed over with a reason', async ({
+  workspace,
+  page,
+}) => {
+  await workspace.start();
+  await workspace.toFuse();
+  await page.getByRole('button', { name: 'Zero the leads' }).click();
+  await workspace.field.fill('1.7');
+  await page.keyboard.press('Enter');
+  await expect(workspace.log).toContainText('Leads zeroed at 1.7 Ω');
+  await workspace.field.fill('1.8');
+  await expect(workspace.verdict).toContainText('less the leads is 0.1');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'at the strip' }).click();
+  await expect(page.locator('jx-probe-chips')).toContainText('DM1·2');
+  await workspace.field.focus();
+  await workspace.key('s');
+  await page.getByRole('textbox', { name: /Why is this step passed over/ }).fill('coil covered');
+  await page.keyboard.press('Enter');
+  await expect(workspace.log).toContainText('skipped: coil covered');
+  await workspace.key('n');
+  await page.getByRole('textbox', { name: 'Note for the log' }).fill('smells burnt');
+  await page.keyboard.press('Enter');
+  await expect(workspace.log).toContainText('smells burnt');
+});
+
+test('a reading is measured again from its line, the old one kept', async ({ workspace, page }) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  await workspace.log.getByRole('button', { name: /Transformer T1, secondary/ }).click();
+  await expect(workspace.log).toContainText('should be 24 V +20 % −15 %');
+  await page.getByRole('button', { name: 'Measure again' }).click();
+  await workspace.at('Transformer T1, secondary');
+  await workspace.field.fill('26.8');
+  await page.keyboard.press('Enter');
+  await expect(workspace.log.getByRole('button', { name: /Transformer T1, secondary/ })).toHaveCount(3);
+});

@@ -1,0 +1,97 @@
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { v7 as uuid } from 'uuid';
+import type { EventBody, VisitEvent } from '@juxtameter/core';
+import { readDemo } from '@juxtameter/demo';
+import { startServer, type RunningServer } from '../start-server';
+
+/** A folder of its own for one spec; gone afterwards. */
+export function scratchFolder(): string {
+  return mkdtempSync(join(tmpdir(), 'juxtameter-spec-'));
+}
+
+let template: Promise<string> | undefined;
+
+/** Creating a database takes seconds: it is done once, and every spec works on a copy. */
+async function templateFolder(): Promise<string> {
+  const folder = scratchFolder();
+  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const server = await startServer({
+    settings: { host: '127.0.0.1', port: 0, dataDir: folder },
+    page: '/nowhere',
+    demo: readDemo,
+  });
+  await server.stop();
+  return folder;
+}
+
+export async function seededFolder(): Promise<string> {
+  template ??= templateFolder();
+  const folder = scratchFolder();
+  cpSync(await template, folder, { recursive: true });
+  return folder;
+}
+
+export interface TestServer extends RunningServer {
+  readonly folder: string;
+  request(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<{ status: number; body: Answer; headers: Headers; text: string }>;
+}
+
+/** A JSON answer, looked into by the specs. */
+export type Answer = Record<string, never> & { [key: string]: Answer };
+
+/** The real server on a real folder and a free port. */
+export async function testServer(folder?: string, page = '/nowhere'): Promise<TestServer> {
+  const dataDir = folder ?? (await seededFolder());
+  const server = await startServer({ settings: { host: '127.0.0.1', port: 0, dataDir }, page, demo: readDemo });
+  return {
+    ...server,
+    folder: dataDir,
+    async request(method, path, body, headers = {}) {
+      const init: RequestInit = {
+        method,
+        headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      };
+      if (body !== undefined) init.body = typeof body === 'string' ? body : JSON.stringify(body);
+      const response = await fetch(`${server.address}${path}`, init);
+      const text = await response.text();
+      const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+      return {
+        status: response.status,
+        text,
+        headers: response.headers,
+        body: (isJson ? JSON.parse(text) : {}) as Answer,
+      };
+    },
+  };
+}
+
+export function discard(folder: string): void {
+  if (existsSync(folder)) rmSync(folder, { recursive: true, force: true });
+}
+
+/** Events of one device in a visit, numbered in order. */
+export function eventMaker(visit: string): (body: EventBody, overrides?: Partial<VisitEvent>) => VisitEvent {
+  const device = uuid();
+  let deviceSeq = 0;
+  return (body, overrides = {}) => {
+    deviceSeq += 1;
+    const envelope = {
+      id: uuid(),
+      visit,
+      device,
+      deviceSeq,
+      seenSeq: 0,
+      at: '2026-11-25T09:00:00.000Z',
+      monotonic: deviceSeq,
+      by: 'Wren',
+    };
+    return { ...envelope, ...body, ...overrides } as VisitEvent;
+  };
+}
