@@ -66,6 +66,7 @@ test('keeps entry and buttons in sight with a long instruction and a long log', 
   expect((await page.request.put(`${server.address}/api/procedures/long-winded`, { data: long })).status()).toBe(200);
   await page.goto(`${workspace.address}/start`);
   await page.getByRole('button', { name: /A long-winded chart/ }).click();
+  await workspace.at('Set the house controller to mist and stand clear of the pump.');
   for (let note = 0; note < 40; note += 1) {
     await workspace.key('n');
     await page.getByRole('textbox', { name: 'Note for the log' }).fill(`Note ${note + 1}`);

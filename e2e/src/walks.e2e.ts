@@ -92,7 +92,7 @@ test.describe('on a phone', () => {
     await workspace.at('The float is right: the tank is low. Nothing wrong in the panel.');
     await page.getByRole('button', { name: /Record finding/ }).tap();
     await workspace.at('Finding recorded');
-    await page.getByRole('button', { name: 'Board' }).tap();
+    await page.getByRole('button', { name: 'Board', exact: true }).tap();
     await expect(page.locator('[data-terminal="CB.X1.10"]')).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });

@@ -82,9 +82,10 @@ export class WorkspacePage {
     { id: 'notes', label: 'Notes' },
   ];
   protected readonly companionTab = computed<Tab>(() => (this.tab() === 'step' ? 'board' : this.tab()));
+  private readonly stepId = computed(() => this.visit().step);
   /** The method chosen at this step; another step begins with its first. */
   protected readonly method = linkedSignal<string | undefined, string | undefined>({
-    source: () => this.visit().step,
+    source: this.stepId,
     computation: () => undefined,
   });
   protected readonly isStandingBack = signal(false);

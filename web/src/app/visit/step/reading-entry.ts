@@ -62,10 +62,9 @@ export class ReadingEntry {
   readonly methodChosen = output<string | undefined>();
 
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
-  protected readonly text = linkedSignal<string, string>({
-    source: () => this.visit().step ?? '',
-    computation: () => '',
-  });
+  /** A change elsewhere in the visit must not take what is being typed. */
+  private readonly stepId = computed(() => this.visit().step ?? '');
+  protected readonly text = linkedSignal<string, string>({ source: this.stepId, computation: () => '' });
   protected readonly method = linkedSignal<MeasurementStep, string | undefined>({
     source: this.step,
     computation: (step) => methodNames(step)[0],

@@ -1,0 +1,234 @@
+import Ajv from 'ajv/dist/2020';
+import handMeter from '../../demo/data/meters/hand-6000.json';
+import procedure from '../../demo/data/procedures/pump-contactor-does-not-pull-in.json';
+import sites from '../../demo/data/sites.json';
+import unitModel from '../../demo/data/unit-models/mist-pump-panel.json';
+import finished from '../../demo/data/visits/mist-line-1-finished.json';
+import expectationSchema from '../../docs/schema/expectation.schema.json';
+import meterSchema from '../../docs/schema/meter.schema.json';
+import procedureSchema from '../../docs/schema/procedure.schema.json';
+import sitesSchema from '../../docs/schema/sites.schema.json';
+import unitModelSchema from '../../docs/schema/unit-model.schema.json';
+import visitSchema from '../../docs/schema/visit.schema.json';
+import {
+  expectationContract,
+  meterContract,
+  procedureContract,
+  siteFileContract,
+  unitModelContract,
+  visitContract,
+  type Contract,
+} from '.';
+
+type Json = Record<string, unknown>;
+
+/** A copy with one place changed; a value of undefined takes the key away. */
+function changed(document: unknown, path: string, value: unknown): unknown {
+  const copy = structuredClone(document);
+  const keys = path.split('/');
+  const last = keys.pop() ?? '';
+  const parent = keys.reduce<Json>((at, key) => at[key] as Json, copy as Json);
+  if (value === undefined) delete parent[last];
+  else parent[last] = value;
+  return copy;
+}
+
+const ajv = new Ajv({ strict: true, allErrors: false, allowUnionTypes: true });
+
+interface Case {
+  readonly name: string;
+  readonly contract: Contract<unknown>;
+  readonly schema: object;
+  readonly good: readonly unknown[];
+  readonly bad: readonly unknown[];
+}
+
+const EXPECTATIONS_GOOD = [
+  { kind: 'nominal', value: '24 V', plus: '20 %', minus: '15 %' },
+  { kind: 'range', low: '4.5 V', high: '5.5 V' },
+  { kind: 'limit', atMost: '2 Ω', relativeTo: 'leads' },
+  { kind: 'state', is: 'closed', of: '24 V', source: 'common practice' },
+  { kind: 'unknown', finite: true },
+];
+const EXPECTATIONS_BAD = [
+  {},
+  { kind: 'guess' },
+  { kind: 'nominal' },
+  { kind: 'nominal', value: 24 },
+  { kind: 'nominal', value: 'about right' },
+  { kind: 'state', is: 'maybe' },
+  { kind: 'range', low: '4.5 V' },
+  { kind: 'unknown', finite: 'yes' },
+  { kind: 'range', low: '1 V', high: '2 V', colour: 'red' },
+  null,
+  'nominal',
+];
+
+const step = (id: string, change: Json): unknown =>
+  changed(procedure, `steps/${id}`, { ...(procedure.steps as unknown as Record<string, Json>)[id], ...change });
+
+const CASES: readonly Case[] = [
+  {
+    name: 'expectation',
+    contract: expectationContract,
+    schema: expectationSchema,
+    good: EXPECTATIONS_GOOD,
+    bad: EXPECTATIONS_BAD,
+  },
+  {
+    name: 'unit model',
+    contract: unitModelContract,
+    schema: unitModelSchema,
+    good: [unitModel, changed(unitModel, 'notes', undefined)],
+    bad: [
+      changed(unitModel, 'colour', 'red'),
+      changed(unitModel, 'version', 2),
+      changed(unitModel, 'name', undefined),
+      changed(unitModel, 'id', 'has a space'),
+      changed(unitModel, 'supplies/0/system', 'steam'),
+      changed(unitModel, 'supplies/0/nominal', 'much'),
+      changed(unitModel, 'devices/0/kind', 'flux-condenser'),
+      changed(unitModel, 'devices/0/weight', '2 kg'),
+      changed(unitModel, 'wires/0/from', 'a b'),
+      changed(unitModel, 'wires/0/to', undefined),
+      changed(unitModel, 'boards/0/connectors/0/pins/0/role', 'king'),
+      changed(unitModel, 'facts', { 'tank-low': 'no' }),
+      changed(unitModel, 'devices', {}),
+      null,
+      [],
+    ],
+  },
+  {
+    name: 'procedure',
+    contract: procedureContract,
+    schema: procedureSchema,
+    good: [
+      procedure,
+      step('look', { kind: 'observation' }),
+      changed(procedure, 'steps/later', { kind: 'chain', path: 'x' }),
+      step('secondary', {
+        measure: { function: 'ac-voltage', from: 'T1.S1', to: 'T1.S2', expect: { kind: 'rtd', at0C: '1000 Ω' } },
+      }),
+    ],
+    bad: [
+      changed(procedure, 'start', undefined),
+      changed(procedure, 'steps/odd', { kind: 'dance', text: 'x' }),
+      changed(procedure, 'steps/isolate/next', undefined),
+      changed(procedure, 'steps/isolate/next', 'has a space'),
+      changed(procedure, 'steps/isolate/colour', 'red'),
+      changed(procedure, 'steps/isolate/sets/supplies', { mains: 'asleep' }),
+      changed(procedure, 'steps/secondary/measure/function', 'smell'),
+      changed(procedure, 'steps/secondary/measure/expect', { kind: 'nominal' }),
+      changed(procedure, 'steps/float-open/class', 'gremlin'),
+      changed(procedure, 'steps/float-again/atMost', 0),
+      changed(procedure, 'steps/float-jumper/bypass/why', undefined),
+      changed(procedure, 'steps/look/answers', undefined),
+      changed(procedure, 'steps', []),
+    ],
+  },
+  {
+    name: 'meter',
+    contract: meterContract,
+    schema: meterSchema,
+    good: [handMeter],
+    bad: [
+      changed(handMeter, 'category', undefined),
+      changed(handMeter, 'functions/0/function', 'smell'),
+      changed(handMeter, 'functions/0/ranges', []),
+      changed(handMeter, 'functions/0/ranges/0/accuracy/counts', '3'),
+      changed(handMeter, 'x', 1),
+    ],
+  },
+  {
+    name: 'sites',
+    contract: siteFileContract,
+    schema: sitesSchema,
+    good: [sites],
+    bad: [
+      changed(sites, 'format', 'other'),
+      changed(sites, 'units/0/site', undefined),
+      changed(sites, 'units/0/id', '__proto__'),
+      changed(sites, 'sites/0/extra', 1),
+    ],
+  },
+  {
+    name: 'visit',
+    contract: visitContract,
+    schema: visitSchema,
+    good: [finished, changed(finished, 'events', [])],
+    bad: [
+      changed(finished, 'id', '00000000-0000-4000-8000-000000000000'),
+      changed(finished, 'events/0/type', 'party-held'),
+      changed(finished, 'events/0/deviceSeq', 0),
+      changed(finished, 'events/0/at', 'yesterday'),
+      changed(finished, 'events/1/ohms', -1),
+      changed(finished, 'events/8/judgement', undefined),
+      changed(finished, 'events/8/judgement/verdict', 'fine'),
+      changed(finished, 'events/8/reading/quantity/unit', 'furlong'),
+      changed(finished, 'pinned/unitModel/wires', undefined),
+      changed(finished, 'pinned/procedures', undefined),
+    ],
+  },
+];
+
+for (const { name, contract, schema, good, bad } of CASES) {
+  describe(`the ${name} contract and its published schema`, () => {
+    const published = ajv.compile(schema);
+
+    it('accept the same documents', () => {
+      for (const document of good) {
+        const checked = contract.validate(document);
+        expect(checked.ok ? [] : checked.problems)
+          .withContext(JSON.stringify(document).slice(0, 200))
+          .toEqual([]);
+        expect(published(document)).withContext(JSON.stringify(published.errors)).toBeTrue();
+      }
+    });
+
+    it('refuse the same documents', () => {
+      bad.forEach((document, index) => {
+        expect(contract.validate(document).ok).withContext(`contract, counter-example ${index}`).toBeFalse();
+        expect(published(document)).withContext(`schema, counter-example ${index}`).toBeFalse();
+      });
+    });
+  });
+}
+
+describe('a contract', () => {
+  const problems = (contract: Contract<unknown>, value: unknown): string => {
+    const checked = contract.validate(value);
+    return checked.ok ? '' : checked.problems.map((each) => `${each.path}: ${each.message}`).join('\n');
+  };
+
+  it('names the path and shows what is accepted', () => {
+    expect(problems(unitModelContract, changed(unitModel, 'supplies/0/nominal', '230 A'))).toBe(
+      'supplies[0].nominal: "230 A": "A" is a unit of current, not of voltage. Accepted: 24 V, 120 mV',
+    );
+    expect(problems(procedureContract, changed(procedure, 'steps/secondary/measure/function', 'smell'))).toContain(
+      'steps.secondary.measure.function: "smell" is not known; accepted: ac-voltage',
+    );
+    expect(problems(unitModelContract, changed(unitModel, 'colour', 'red'))).toContain(
+      'has keys that are not part of the format: colour',
+    );
+  });
+
+  it('lists every problem at once', () => {
+    const twice = changed(changed(unitModel, 'name', undefined), 'wires/0/from', 'a b');
+    expect(problems(unitModelContract, twice).split('\n').length).toBe(2);
+  });
+
+  it('refuses values that contain themselves or are nested without end', () => {
+    const circle: Json = {};
+    circle['self'] = circle;
+    expect(problems(unitModelContract, circle)).toContain('contains itself');
+  });
+
+  it('refuses keys that would reach into prototypes', () => {
+    expect(problems(unitModelContract, changed(unitModel, 'facts', JSON.parse('{"__proto__": true}')))).toContain(
+      '"__proto__" is not an id',
+    );
+    expect(problems(unitModelContract, changed(unitModel, 'facts', { constructor: true }))).toContain(
+      '"constructor" is not an id',
+    );
+  });
+});
