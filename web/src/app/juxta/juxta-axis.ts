@@ -46,6 +46,9 @@ const MARGIN = 0.06;
 const NEAR_PART = 0.56;
 const FAR_PART = 0.36;
 
+/** Nothing a hand-held meter shows is smaller, in any base unit. */
+const LEAST_DRAWN = 1e-15;
+
 interface Domain {
   readonly low: number;
   readonly high: number;
@@ -78,26 +81,34 @@ function markOf({ value, interval }: JuxtaInput): Mark | undefined {
 /** The band with a drawable end where it is open. */
 function finiteBand({ low, high, value, floor }: JuxtaInput): Domain | undefined {
   if (low === undefined && high === undefined) return undefined;
-  const known = Math.max(Math.abs(low ?? 0), Math.abs(high ?? 0)) || 1;
+  const largest = Math.max(Math.abs(low ?? 0), Math.abs(high ?? 0));
+  const known = largest > LEAST_DRAWN ? largest : 1;
   const reach = value !== undefined && Number.isFinite(value) ? Math.abs(value) : 0;
   const bottom = low ?? Math.max(floor ?? -Infinity, (high ?? 0) - known);
   const top = high ?? Math.max(bottom + known * 0.5, reach < known * 2.5 ? reach * 1.1 : 0);
-  return top > bottom ? { low: bottom, high: top } : { low: bottom - known * 0.05, high: top + known * 0.05 };
+  return top - bottom > known * 1e-6
+    ? { low: bottom, high: top }
+    : { low: bottom - known * 0.05, high: top + known * 0.05 };
 }
 
-/** One domain for slot and mark, or none when the slot would become too narrow. */
+/**
+ * One domain for slot and mark, or none when the slot would become too narrow. A mark inside the band needs no other
+ * axis however doubtful it is: its block runs off the edge.
+ */
 function wholeDomain(band: Domain, mark: Mark | undefined, { floor }: JuxtaInput): Domain | undefined {
   const size = band.high - band.low;
+  const isInside = mark !== undefined && mark.at >= band.low && mark.at <= band.high;
   const low = Math.min(band.low, mark?.low ?? band.low);
   const high = Math.max(band.high, mark?.high ?? band.high);
   const span = (high - low) * (1 + 2 * MARGIN);
-  if (!(size / span >= LEAST_SLOT)) return undefined;
-  const wanted = Math.max(span, size / MOST_SLOT);
-  const start = Math.max(
-    low - (wanted - (high - low)) / 2,
-    floor === undefined || low < floor ? -Infinity : floor - wanted * 0.03,
-  );
-  return { low: start, high: start + wanted };
+  const fits = size / span >= LEAST_SLOT;
+  if (!fits && !isInside) return undefined;
+  const wanted = fits ? Math.max(span, size / MOST_SLOT) : size / LEAST_SLOT;
+  const centre = fits ? (low + high) / 2 : (band.low + band.high) / 2;
+  const start = centre - wanted / 2;
+  // Nothing is drawn below the floor, save a little room for the mark at zero.
+  const lowest = floor === undefined || band.low < floor ? start : Math.max(start, floor - wanted * 0.03);
+  return { low: lowest, high: lowest + wanted };
 }
 
 function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain: Domain, width: number): JuxtaAxis {
@@ -107,7 +118,7 @@ function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain:
     segments: [{ x0: 0, x1: width }],
     ticks: ticksOf(scale, Math.max(3, Math.round(width / 130)), input),
     slot,
-    ...(mark ? marks(mark, scale, slot) : {}),
+    ...(mark ? marks(mark, scale, width, slot) : {}),
   };
 }
 
@@ -137,7 +148,7 @@ function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): Jux
 }
 
 function domainAround(mark: Mark, floor: number | undefined): Domain {
-  const half = Math.max((mark.high - mark.low) * 2, Math.abs(mark.at) * 0.12, Number.EPSILON);
+  const half = Math.max((mark.high - mark.low) * 2, Math.abs(mark.at) * 0.12, LEAST_DRAWN);
   const low = floor === undefined ? mark.at - half : Math.max(floor - half * 0.1, mark.at - half);
   return { low, high: low + half * 2 };
 }
@@ -148,7 +159,7 @@ function lone(input: JuxtaInput, mark: Mark | undefined, width: number): JuxtaAx
   if (!mark || !Number.isFinite(mark.at)) return { segments, ticks: [], ...(mark ? { mark: width - 8 } : {}) };
   const { low, high } = domainAround(mark, input.floor);
   const scale = scaleLinear([low, high], [0, width]);
-  return { segments, ticks: ticksOf(scale, 4, input), ...marks(mark, scale) };
+  return { segments, ticks: ticksOf(scale, 4, input), ...marks(mark, scale, width) };
 }
 
 type Scale = (value: number) => number;
@@ -162,13 +173,15 @@ function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<Juxt
   };
 }
 
-function marks(mark: Mark, scale: Scale, slot?: Span): Pick<JuxtaAxis, 'mark' | 'block' | 'thread'> {
+function marks(mark: Mark, scale: Scale, width: number, slot?: Span): Pick<JuxtaAxis, 'mark' | 'block' | 'thread'> {
   const at = scale(mark.at);
   const isRight = slot !== undefined && at > slot.x1;
   const isLeft = slot !== undefined && at < slot.x0;
   return {
     mark: at,
-    ...(mark.high > mark.low ? { block: { x0: scale(mark.low), x1: scale(mark.high) } } : {}),
+    ...(mark.high > mark.low
+      ? { block: { x0: Math.max(0, scale(mark.low)), x1: Math.min(width, scale(mark.high)) } }
+      : {}),
     ...(isRight ? { thread: { x0: slot.x1, x1: at } } : {}),
     ...(isLeft ? { thread: { x0: at, x1: slot.x0 } } : {}),
   };

@@ -12,6 +12,7 @@ export const VisitActions = createActionGroup({
     /** Something happened at the machine; the effect stamps it and the log takes it up. */
     'Fact Recorded': props<{ body: EventBody }>(),
     'Event Appended': props<{ event: VisitEvent }>(),
+    'Event Kept': emptyProps(),
     'Undo Requested': emptyProps(),
     Delivered: props<{ acknowledged: Acknowledged }>(),
     'Delivery Failed': props<{ problem: ApiProblem }>(),

@@ -97,9 +97,10 @@ export const keepEvent = createEffect(
   (actions = inject(Actions), outbox = inject(Outbox)) =>
     actions.pipe(
       ofType(VisitActions.eventAppended),
-      concatMap(({ event }) =>
+      // At once, not one after the other: the database keeps the order in which it was asked, removals included.
+      mergeMap(({ event }) =>
         from(outbox.add(event)).pipe(
-          mergeMap(() => []),
+          map(() => VisitActions.eventKept()),
           catchError(() => of(VisitActions.storageFailed())),
         ),
       ),
@@ -107,11 +108,31 @@ export const keepEvent = createEffect(
   { functional: true },
 );
 
+/** What the server already has need not be kept any longer. */
+export const tidyOutbox = createEffect(
+  (actions = inject(Actions), outbox = inject(Outbox)) =>
+    actions.pipe(
+      ofType(VisitActions.opened),
+      concatMap(({ visit, outbox: waiting }) => {
+        const known = new Set(visit.events.map((event) => event.id));
+        const delivered = waiting.map((event) => event.id).filter((id) => known.has(id));
+        return from(outbox.remove(delivered)).pipe(catchError(() => of(undefined)));
+      }),
+    ),
+  { functional: true, dispatch: false },
+);
+
 /** Sends what waits, in the order it was logged, one batch at a time. */
 export const deliver = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(Api), outbox = inject(Outbox)) =>
     actions.pipe(
-      ofType(VisitActions.eventAppended, VisitActions.opened, VisitActions.delivered, VisitActions.deliveryRetried),
+      ofType(
+        VisitActions.eventKept,
+        VisitActions.storageFailed,
+        VisitActions.opened,
+        VisitActions.delivered,
+        VisitActions.deliveryRetried,
+      ),
       exhaustMap(() => deliverWaiting(store, api, outbox)),
     ),
   { functional: true },

@@ -1,0 +1,151 @@
+import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../../../../core/src/testing/demo';
+import { resolveExpectation } from '@juxtameter/core';
+import { boardView, probeViews, wirePaint } from './board-view';
+import { chartLines } from './chart-view';
+import { logRows } from './log-rows';
+import { safetyItems } from './safety-view';
+import { conditionsWords, shouldWords, stepCaption, verdictWords } from './step-words';
+
+const rows = (driver: VisitDriver) => logRows(DEMO_CONTEXT, driver.state);
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
+
+describe('the log book', () => {
+  it('makes one line of a proof of dead and numbers the steps', () => {
+    const driver = new VisitDriver().toFuse();
+    const lines = rows(driver);
+    expect(lines.map((line) => line.number)).toEqual([undefined, undefined, 1, 2, 3, 4, 5, 6]);
+    expect(lines.find((line) => line.kind === 'proof')).toEqual(
+      jasmine.objectContaining({ value: 'dead', verdict: 'within' }),
+    );
+  });
+
+  it('says what may start where energy goes on', () => {
+    expect(rows(new VisitDriver().open().act()).at(-1)).toEqual(
+      jasmine.objectContaining({ kind: 'energy', detail: 'may start: mist pump, mist valves' }),
+    );
+  });
+
+  it('strikes a reading out that was taken back and keeps it', () => {
+    const driver = new VisitDriver().toFuse();
+    const wrong = driver.read('4.7k');
+    driver.log({ type: 'retracted', event: wrong.id });
+    driver.read('0.3');
+    const readings = rows(driver).filter((line) => line.kind === 'reading');
+    expect(readings.map((line) => [plain(line.value), line.isRetracted, line.number])).toEqual([
+      ['4.7 kΩ', true, undefined],
+      ['0.3 Ω', false, 7],
+    ]);
+  });
+
+  it('shows a proof that met a live pair, and one under way', () => {
+    const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
+    driver.read('231');
+    driver.read('0.1');
+    expect(rows(driver).at(-1)?.value).toBe('1 read');
+    driver.read('230');
+    expect(rows(driver).at(-1)).toEqual(jasmine.objectContaining({ value: 'alive', verdict: 'high' }));
+  });
+
+  it('has words for every kind of event', () => {
+    const driver = new VisitDriver().open();
+    driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    driver.log({ type: 'connector-changed', connector: 'CB.X1', state: 'out' });
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    driver.log({ type: 'bypass-placed', bypass: 'x', from: 'FS1.1', to: 'FS1.2', why: 'to see' });
+    driver.log({ type: 'bypass-removed', bypass: 'x' });
+    driver.log({ type: 'handed-over', to: 'Moss' });
+    driver.log({ type: 'visit-resumed', awaySeconds: 9000 });
+    driver.log({ type: 'step-jumped', to: 'fuse', reason: 'hunch' });
+    driver.log({ type: 'step-skipped', step: 'fuse', how: 'cannot-do', reason: 'stuck', next: 'coil' });
+    driver.log({ type: 'visit-closed' });
+    const words = rows(driver).map((line) => `${line.title} ${line.detail}`);
+    expect(words.every((text) => text.trim().length > 3)).toBeTrue();
+    expect(words).toContain('Jumper in: FS1·1 to FS1·2 to see');
+    expect(words).toContain('Ohms across control fuse F1 cannot do: stuck');
+  });
+});
+
+describe('the safety strip', () => {
+  const texts = (driver: VisitDriver): string[] =>
+    safetyItems(DEMO_CONTEXT, driver.state).map((item) => plain(item.text));
+
+  it('takes unknown for live and never calls locked dead', () => {
+    const driver = new VisitDriver();
+    expect(texts(driver)).toEqual(['⚡ unknown, so live: 230 V / 24 V', 'no bypass']);
+    driver.open().act().answer('nothing').answer('both-lit').act();
+    expect(texts(driver)).toEqual(['locked, not proven dead: 230 V', 'off, not proven dead: 24 V', 'no bypass']);
+    driver.prove();
+    expect(texts(driver)[0]).toBe('proven dead 230 V / 24 V');
+  });
+
+  it('names every jumper, unconfirmed ones too', () => {
+    const driver = new VisitDriver().open();
+    const placed = driver.log({ type: 'bypass-placed', bypass: 'float-test', from: 'FS1.1', to: 'FS1.2', why: 'x' });
+    expect(texts(driver)).toContain('jumper in: FS1·1 to FS1·2');
+    driver.log({ type: 'retracted', event: placed.id });
+    expect(texts(driver)).toContain('jumper may be in: FS1·1 to FS1·2');
+  });
+});
+
+describe('the board', () => {
+  it('lights the pins of the step and brings in the devices it touches', () => {
+    const strips = boardView(DEMO_MODEL, { from: 'K1.A1', to: 'CB.X1.8' });
+    expect(strips.map((strip) => strip.id)).toEqual(['K1', 'CB.X1']);
+    expect(
+      strips.flatMap((strip) => strip.pins.filter((pin) => pin.probe).map((pin) => [pin.address, pin.probe])),
+    ).toEqual([
+      ['K1.A1', 'A'],
+      ['CB.X1.8', 'B'],
+    ]);
+  });
+
+  it('names points and wire colours, and paints two-coloured wires', () => {
+    expect(probeViews(DEMO_MODEL, { from: 'CB.X1.3@plug', to: 'CB.X1.10' })).toEqual([
+      { probe: 'A', label: 'X1·3 (plug side)', wireColour: 'red' },
+      { probe: 'B', label: 'X1·10', wireColour: 'green' },
+    ]);
+    expect(wirePaint('green-yellow')).toContain('linear-gradient');
+    expect(wirePaint('')).toBe('transparent');
+  });
+});
+
+describe('the chart as a list', () => {
+  it('has the way walked, the current step, then the rest', () => {
+    const lines = chartLines(DEMO_CONTEXT, new VisitDriver().open().act().answer('nothing').state);
+    expect(lines.slice(0, 3).map((line) => [line.id, line.standing, line.outcome])).toEqual([
+      ['call-mist', 'walked', 'done'],
+      ['watch', 'walked', 'nothing'],
+      ['lamps', 'current', ''],
+    ]);
+    expect(lines.slice(3).every((line) => line.standing === 'ahead')).toBeTrue();
+    expect(lines.some((line) => line.kind === 'decide')).toBeFalse();
+  });
+});
+
+describe('words of a step', () => {
+  it('say where we are and what holds', () => {
+    const { state } = new VisitDriver().toFuse();
+    expect(stepCaption(DEMO_CONTEXT, state)).toMatch(/^Step 7 of up to \d+ · Ohms$/);
+    expect(conditionsWords(DEMO_CONTEXT, state)).toBe('mains proven dead, control proven dead, no mist call');
+  });
+
+  it('claim no more than the chart says', () => {
+    const { state } = new VisitDriver().toFuse();
+    expect(verdictWords(DEMO_CONTEXT, state, 'within', 'coil')).toEqual(
+      jasmine.objectContaining({ points: 'Clears: Control fuse F1.', next: 'Ohms of the contactor coil K1' }),
+    );
+    expect(verdictWords(DEMO_CONTEXT, state, 'open', 'coil').points).toBe('Points at: Control fuse F1.');
+    expect(verdictWords(DEMO_CONTEXT, state, 'undecided', undefined).next).toBe('');
+  });
+
+  it('put the band in few words', () => {
+    const words = (...args: Parameters<typeof resolveExpectation>): string =>
+      plain(shouldWords(resolveExpectation(...args), args[1]));
+    expect(words({ kind: 'state', is: 'closed', of: '24 V' }, 'ac-voltage')).toBe('closed, 0 to 1 V');
+    expect(words({ kind: 'nominal', value: '24 V', plus: '20 %', minus: '15 %' }, 'ac-voltage')).toBe(
+      '20.4 V to 28.8 V',
+    );
+    expect(words({ kind: 'limit', atLeast: '1 MΩ' }, 'insulation')).toBe('at least 1 MΩ');
+    expect(words({ kind: 'unknown' }, 'resistance')).toBe('not known');
+  });
+});
