@@ -28,7 +28,7 @@ function changed(document: unknown, path: string, value: unknown): unknown {
   const keys = path.split('/');
   const last = keys.pop() ?? '';
   const parent = keys.reduce<Json>((at, key) => at[key] as Json, copy as Json);
-  if (value === undefined) delete parent[last];
+  if (value === undefined) Reflect.deleteProperty(parent, last);
   else parent[last] = value;
   return copy;
 }

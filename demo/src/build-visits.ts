@@ -105,7 +105,7 @@ const scripts: readonly Script[] = [
     begins: '2026-11-24T08:51:40.000Z',
     readings: toTheChain,
     after: (log) => {
-      const mistyped = log.read('270');
+      const mistyped = log.read('2.7');
       log.add({ type: 'retracted', event: mistyped.id });
       log.read('0.02');
       log.add({ type: 'note-added', text: 'Float cable looks newer than the rest.' });

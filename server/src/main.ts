@@ -1,7 +1,8 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
+import type { Logger } from 'pino';
 import { readDemo } from '@juxtameter/demo';
+import { requestLogger } from './request-logger';
 import { readSettings, StartRefused } from './settings';
 import { startServer } from './start-server';
 
@@ -9,7 +10,7 @@ const root = fileURLToPath(new URL('../..', import.meta.url));
 
 try {
   const settings = readSettings(process.env, root);
-  const logger = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+  const logger = (folder: string): Logger => requestLogger(folder, process.env['LOG_LEVEL'] ?? 'info');
   const server = await startServer({ settings, page: join(root, 'dist', 'web', 'browser'), demo: readDemo, logger });
   let isStopping = false;
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {

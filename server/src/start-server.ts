@@ -21,7 +21,8 @@ export interface StartOptions {
   readonly page: string;
   /** Read only when the database is empty. */
   readonly demo?: () => DemoData;
-  readonly logger?: Logger;
+  /** Made once the folder is ours; silent when missing. */
+  readonly logger?: (folder: string) => Logger;
 }
 
 /** Starts page and API on the data folder. @throws StartRefused with one sentence when it cannot. */
@@ -29,7 +30,7 @@ export async function startServer({
   settings,
   page,
   demo,
-  logger = pino({ level: 'silent' }),
+  logger = () => pino({ level: 'silent' }),
 }: StartOptions): Promise<RunningServer> {
   const lock = await lockFolder(settings.dataDir);
   try {
@@ -37,7 +38,7 @@ export async function startServer({
     const library = new LibraryStore(database);
     const visits = new VisitStore(database, library);
     if (demo) await seedWhenEmpty(demo(), library, visits);
-    const server = createServer(createApp({ library, visits, logger, page }));
+    const server = createServer(createApp({ library, visits, logger: logger(settings.dataDir), page }));
     // Slow senders are cut off instead of holding a connection for ever.
     server.requestTimeout = 30_000;
     server.headersTimeout = 10_000;

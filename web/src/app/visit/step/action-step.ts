@@ -10,11 +10,12 @@ import {
 import { probeViews } from '../view/board-view';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
 
 /** Something to do. What may start or open stands above the button that says it is done. */
 @Component({
   selector: 'jx-action-step',
-  imports: [ButtonModule, ProbeChips],
+  imports: [ButtonModule, ProbeChips, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -51,16 +52,7 @@ import type { StepCommand } from './step-command';
       }
     </div>
     <div class="buttons">
-      <button
-        pButton
-        type="button"
-        severity="secondary"
-        [outlined]="true"
-        [disabled]="!canUndo()"
-        (click)="commanded.emit({ kind: 'undo' })"
-      >
-        Undo
-      </button>
+      <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
       <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
     </div>
   `,

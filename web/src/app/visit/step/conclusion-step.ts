@@ -12,11 +12,12 @@ import {
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
 import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
 
 /** What the way walked comes to, with the evidence for and against it, before it is recorded. */
 @Component({
   selector: 'jx-conclusion-step',
-  imports: [BypassList, ButtonModule, EvidenceList],
+  imports: [BypassList, ButtonModule, EvidenceList, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -34,16 +35,7 @@ import type { StepCommand } from './step-command';
       }
     </div>
     <div class="buttons">
-      <button
-        pButton
-        type="button"
-        severity="secondary"
-        [outlined]="true"
-        [disabled]="!canUndo()"
-        (click)="commanded.emit({ kind: 'undo' })"
-      >
-        Undo
-      </button>
+      <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
       <button pButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
     </div>
   `,

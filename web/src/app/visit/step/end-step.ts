@@ -4,11 +4,12 @@ import { ButtonModule } from 'primeng/button';
 import { openBypasses, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BypassList } from './bypass-list';
 import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
 
 /** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [BypassList, ButtonModule, RouterLink],
+  imports: [BypassList, ButtonModule, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -24,16 +25,7 @@ import type { StepCommand } from './step-command';
     </div>
     <div class="buttons">
       @if (!visit().closed) {
-        <button
-          pButton
-          type="button"
-          severity="secondary"
-          [outlined]="true"
-          [disabled]="!canUndo()"
-          (click)="commanded.emit({ kind: 'undo' })"
-        >
-          Undo
-        </button>
+        <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
         @for (chart of charts(); track chart.id) {
           <button pButton type="button" severity="secondary" (click)="begin(chart.id, chart.start)">
             {{ chart.again ? 'Run it again' : chart.title }}

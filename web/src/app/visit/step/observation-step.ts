@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { ButtonModule } from 'primeng/button';
 import { targetStep, type ObservationStep as ObservationStepDocument } from '@juxtameter/core';
 import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
 
 /** Something to look at, listen to or smell: one tap, or its number, answers. */
 @Component({
   selector: 'jx-observation-step',
-  imports: [ButtonModule],
+  imports: [ButtonModule, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll answers" role="group" aria-label="Answers">
@@ -18,16 +19,7 @@ import type { StepCommand } from './step-command';
       }
     </div>
     <div class="buttons">
-      <button
-        pButton
-        type="button"
-        severity="secondary"
-        [outlined]="true"
-        [disabled]="!canUndo()"
-        (click)="commanded.emit({ kind: 'undo' })"
-      >
-        Undo
-      </button>
+      <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
     </div>
   `,
   styleUrl: './step-parts.scss',

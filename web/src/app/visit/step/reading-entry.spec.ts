@@ -45,10 +45,10 @@ describe('the entry of a reading', () => {
     expect(page().querySelector('.mark')).toBeNull();
     await type('0.3');
     const first = page().querySelector('.mark')?.getAttribute('d');
-    expect(verdict()).toContain('within: As it should be');
+    expect(verdict()).toContain('within: Closed between F1·1 and F1·2. Clears: Control fuse F1.');
     await type('47');
     expect(page().querySelector('.mark')?.getAttribute('d')).not.toBe(first);
-    expect(verdict()).toContain('high: More than it should be. Points at: Control fuse F1.');
+    expect(verdict()).toContain('high: Open between F1·1 and F1·2. Points at: Control fuse F1.');
     expect(verdict()).toContain('Next: Ohms of the contactor coil K1');
   });
 
@@ -63,6 +63,16 @@ describe('the entry of a reading', () => {
       },
     ]);
     expect(page().querySelector<HTMLInputElement>('input[name=reading]')!.value).toBe('');
+  });
+
+  it('clears the field even when digits and Enter came within one frame', async () => {
+    await show(atFuse());
+    const field = page().querySelector<HTMLInputElement>('input[name=reading]')!;
+    field.value = '0.3';
+    field.dispatchEvent(new Event('input'));
+    await submit();
+    expect(commands.length).toBe(1);
+    expect(field.value).toBe('');
   });
 
   it('keeps what it cannot read and shows what it accepts', async () => {

@@ -42,11 +42,12 @@ import { probeViews } from '../view/board-view';
 import { shouldWords, verdictWords } from '../view/step-words';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
   selector: 'jx-reading-entry',
-  imports: [ButtonModule, InputTextModule, JuxtaBar, ProbeChips, VerdictGlyph],
+  imports: [ButtonModule, InputTextModule, JuxtaBar, ProbeChips, VerdictGlyph, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-entry.html',
   styleUrl: './reading-entry.scss',
@@ -301,6 +302,9 @@ export class ReadingEntry {
 
   private record(body: Extract<StepCommand, { kind: 'record' }>['body']): void {
     this.text.set('');
+    const field = this.field()?.nativeElement;
+    // Typed and logged within one frame, the binding never saw the digits and would not take them away.
+    if (field) field.value = '';
     this.wasRefused.set(false);
     this.commanded.emit({ kind: 'record', body });
   }

@@ -156,10 +156,12 @@ export class StepPage {
     if (!step || step.kind === 'decide') return;
     const named = how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
     const next = named ?? skipTarget(step);
-    if (next === undefined) return;
+    const reason = this.panelText().trim();
+    // The record has to say why a step was skipped; the other two say it themselves.
+    if (next === undefined || (how === 'skipped' && reason === '')) return;
     this.commanded.emit({
       kind: 'record',
-      body: { type: 'step-skipped', step: this.stepId(), how, reason: this.panelText().trim(), next },
+      body: { type: 'step-skipped', step: this.stepId(), how, reason, next },
     });
   }
 

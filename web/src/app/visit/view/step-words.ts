@@ -12,7 +12,9 @@ import {
   settle,
   stepOf,
   VERDICT_MEANINGS,
+  terminalLabel,
   type MeasurementFunction,
+  type MeasuringMethod,
   type ResolvedExpectation,
   type Verdict,
   type VisitContext,
@@ -95,5 +97,24 @@ export function verdictWords(
   const points = implicated ? `Points at: ${implicated}.` : cleared ? `Clears: ${cleared}.` : '';
   const at = target === undefined ? undefined : settle(context, state, target);
   const next = at === undefined ? '' : (stepOf(context, state, at)?.text ?? '');
-  return { verdict, meaning: VERDICT_MEANINGS[verdict], points, next };
+  return { verdict, meaning: meaningOf(context, methodOf(step, method), verdict), points, next };
+}
+
+/** Said of the two points where the expectation is a state: "open between X1·3 and X1·4", no more than that. */
+function meaningOf(
+  context: VisitContext,
+  { expect, from, to, function: measured }: MeasuringMethod,
+  verdict: Verdict,
+): string {
+  if (expect?.kind !== 'state' || from === undefined || to === undefined) return VERDICT_MEANINGS[verdict];
+  const between = `between ${terminalLabel(context.model, from)} and ${terminalLabel(context.model, to)}`;
+  if (expect.is === 'closed' && (verdict === 'high' || verdict === 'open')) return `Open ${between}.`;
+  if (expect.is === 'closed' && verdict === 'within') {
+    return FUNCTIONS[measured ?? 'resistance'].needsDead
+      ? `Closed ${between}.`
+      : `Closed ${between}, or nothing arrives there.`;
+  }
+  if (expect.is === 'present' && verdict === 'absent') return `Nothing ${between}.`;
+  if (expect.is === 'present' && verdict === 'within') return `Voltage stands ${between}.`;
+  return VERDICT_MEANINGS[verdict];
 }

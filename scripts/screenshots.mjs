@@ -1,0 +1,89 @@
+// Takes the pictures of docs/screenshots from the demo data: `npm run screenshots`.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { buildPage } from './lib/build.mjs';
+import { installPackages, root } from './lib/packages.mjs';
+
+const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
+const FINISHED = '/visits/01a1edad-73d0-7000-8000-000000000000';
+const tablet = { viewport: { width: 1280, height: 800 } };
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+installPackages();
+if (!buildPage()) process.exit(1);
+const folder = mkdtempSync(join(tmpdir(), 'juxtameter-pictures-'));
+const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server/src/main.ts')], {
+  cwd: root,
+  env: { ...process.env, DATA_DIR: folder, PORT: '0' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const address = await new Promise((resolve) => {
+  server.stdout.on('data', (chunk) => {
+    const found = /http:\/\/\S+/.exec(String(chunk));
+    if (found) resolve(found[0]);
+  });
+});
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+
+await picture('visits', tablet, '/', async () => {});
+await picture('start', tablet, '/start', async () => {});
+await picture('workspace', tablet, HALF_DONE, typed('26.9'));
+await picture('workspace-dark', { ...tablet, colorScheme: 'dark' }, HALF_DONE, typed('26.9'));
+await picture('workspace-phone', phone, HALF_DONE, typed('26.9'));
+await picture('proof-of-dead', tablet, '/start', async (page) => {
+  await startVisit(page);
+  await page.keyboard.press('Enter');
+  for (const key of ['1', '1', 'Enter']) await page.keyboard.press(key);
+  for (const text of ['231', '0.1', '0.0']) await read(page, text);
+  await page.keyboard.type('0.2');
+});
+await picture('finding', tablet, HALF_DONE, async (page) => {
+  await read(page, '26.9');
+  for (const key of ['1', 'Enter', '1']) await page.keyboard.press(key);
+});
+await picture('report', tablet, `${FINISHED}/report`, async () => {});
+
+await browser.close();
+server.kill('SIGINT');
+server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+
+async function picture(name, options, path, act) {
+  const context = await browser.newContext({ colorScheme: 'light', locale: 'en-GB', timezoneId: 'UTC', ...options });
+  const page = await context.newPage();
+  await page.goto(address + path, { waitUntil: 'networkidle' });
+  await act(page);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });
+  await context.close();
+  console.log(`docs/screenshots/${name}.png`);
+}
+
+function typed(text) {
+  return async (page) => {
+    await page.locator('input[name=reading]').fill(text);
+  };
+}
+
+async function startVisit(page) {
+  await page.getByRole('button', { name: /Pump contactor/ }).click();
+  await page.getByRole('button', { name: /Done/ }).waitFor();
+}
+
+async function read(page, text) {
+  await page.locator('input[name=reading]').waitFor();
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
