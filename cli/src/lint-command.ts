@@ -12,6 +12,7 @@ import {
   readDocument,
   siteFileContract,
   unitModelContract,
+  visitContract,
   type FieldProblem,
 } from '@juxtameter/contract';
 import { problemLine, readText } from './files';
@@ -80,6 +81,10 @@ function problemsOf(
       const checked = meterContract.validate(value);
       return checked.ok ? meterProblems(() => readMeter(checked.value)) : checked.problems;
     }
+    case 'juxtameter/visit': {
+      const checked = visitContract.validate(value);
+      return checked.ok ? [] : checked.problems;
+    }
     case 'juxtameter/sites': {
       const checked = siteFileContract.validate(value);
       return checked.ok ? [] : checked.problems;
@@ -89,7 +94,7 @@ function problemsOf(
         {
           path: 'format',
           message:
-            'is not a format this product lints; accepted: juxtameter/unit-model, juxtameter/procedure, juxtameter/meter, juxtameter/sites',
+            'is not a format this product lints; accepted: juxtameter/unit-model, juxtameter/procedure, juxtameter/meter, juxtameter/sites, juxtameter/visit',
         },
       ];
   }

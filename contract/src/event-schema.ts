@@ -177,8 +177,6 @@ const shapes = Object.fromEntries(
 
 export const eventSchema = taggedUnion('type', shapes, 'visit event');
 
-export const eventContract = contract<VisitEvent>(eventSchema);
-
 /** A batch is stored whole or not at all. */
 export const eventBatchContract = contract<{ readonly events: readonly VisitEvent[] }>(
   closedObject({

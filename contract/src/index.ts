@@ -1,5 +1,5 @@
 export * from './api';
-export { eventBatchContract, eventContract, uuid7 } from './event-schema';
+export { eventBatchContract, uuid7 } from './event-schema';
 export { expectationContract } from './expectation-schema';
 export { meterContract } from './meter-schema';
 export { procedureContract } from './procedure-schema';

@@ -2,5 +2,5 @@ export { branchFor, edgesOf, outcomeKey, skipTarget, targetStep, type Edge } fro
 export * from './conditions';
 export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps } from './graph';
 export { lintProcedure } from './lint';
-export { conditionsDuring, isOverZeroBand, methodNames, methodOf, proofWords, requirementsOf } from './measure';
+export { conditionsDuring, isOverZeroBand, methodNames, methodOf, requirementsOf } from './measure';
 export * from './procedure-document';

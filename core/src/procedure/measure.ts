@@ -1,6 +1,6 @@
 import { resolveExpectation, shouldBeZero } from '../expectation';
 import { DocumentError, FUNCTIONS } from '../quantity';
-import { supplyOf, type UnitModelDocument } from '../unit-model';
+import type { UnitModelDocument } from '../unit-model';
 import { withConditions, type Conditions } from './conditions';
 import type { MeasuringMethod, MeasurementStep } from './procedure-document';
 
@@ -38,9 +38,4 @@ export function isOverZeroBand(method: MeasuringMethod): boolean {
     if (error instanceof DocumentError) return false;
     throw error;
   }
-}
-
-/** The supply names of a proof of dead, as the technician says them. */
-export function proofWords(model: UnitModelDocument, step: MeasurementStep): string {
-  return (step.measure.proofOfDead ?? []).map((id) => supplyOf(model, id)?.name ?? id).join(' and ');
 }

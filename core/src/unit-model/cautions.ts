@@ -11,5 +11,3 @@ export const CAUTIONS: Readonly<Record<string, string>> = {
   'second-supply': 'Fed from more than one place. One switch does not make it dead.',
   height: 'Working at height: secure yourself before you need both hands.',
 };
-
-export const CAUTION_KINDS = Object.keys(CAUTIONS);

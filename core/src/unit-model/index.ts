@@ -1,5 +1,5 @@
 export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
-export { CAUTION_KINDS, CAUTIONS } from './cautions';
+export { CAUTIONS } from './cautions';
 export { DEVICE_KINDS } from './device-kinds';
 export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireNets, type Nets, type SeriesElement } from './nets';
@@ -11,7 +11,6 @@ export {
   isKnownTerminal,
   itemOf,
   parseReference,
-  pinAt,
   supplyOf,
   terminalAddresses,
   terminalLabel,

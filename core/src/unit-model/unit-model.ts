@@ -35,22 +35,6 @@ export function isKnownTerminal(model: UnitModelDocument, address: string): bool
   return known.has(side) && model.wires.some((wire) => wire.id === place && (wire.from === side || wire.to === side));
 }
 
-export interface PinPlace {
-  readonly board: BoardDocument;
-  readonly connector: ConnectorDocument;
-  readonly pin: PinDocument;
-}
-
-/** The board pin at an address, if it is one. */
-export function pinAt(model: UnitModelDocument, address: string): PinPlace | undefined {
-  const [place = ''] = address.split('@');
-  const [boardId, connectorId, pinId] = place.split('.');
-  const board = model.boards.find((each) => each.id === boardId);
-  const connector = board?.connectors.find((each) => each.id === connectorId);
-  const pin = connector?.pins.find((each) => each.id === pinId);
-  return board && connector && pin ? { board, connector, pin } : undefined;
-}
-
 /** The wire that lands on a terminal; where several do, the first listed. */
 export function wireAt(model: UnitModelDocument, address: string): WireDocument | undefined {
   const [place = ''] = address.split('@');
