@@ -1,9 +1,7 @@
 import { DEVICE_KINDS } from './device-kinds';
 import type {
   BoardDocument,
-  ConnectorDocument,
   DeviceDocument,
-  PinDocument,
   SupplyDocument,
   UnitModelDocument,
   WireDocument,
