@@ -62,7 +62,7 @@ const toTheChain: Script['readings'] = [
   ['watch', 'nothing'],
   ['lamps', 'both-lit'],
   ['isolate', 'done'],
-  ['prove-dead', '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.02 / 0.00'],
+  ['prove-dead', '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.02 / 0.00 / 0.02 / 0.00 / 0.00 / 0.00'],
   ['look', 'none'],
   ['fuse', '0.3'],
   ['coil', '8.1'],

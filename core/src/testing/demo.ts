@@ -95,7 +95,7 @@ export class VisitDriver {
 
   prove(): this {
     this.read('231');
-    for (let pair = 0; pair < 8; pair += 1) this.read('0.1');
+    for (let pair = 0; pair < 12; pair += 1) this.read('0.1');
     this.read('230');
     return this;
   }

@@ -87,6 +87,8 @@ describe('proving dead', () => {
     expect(conductorPairs(DEMO_MODEL, ['mains']).map((pair) => pair.name)).toEqual(['L-N', 'L-E', 'N-E']);
     expect(conductorPairs(DEMO_MODEL, ['control']).map((pair) => `${pair.from} ${pair.to}`)).toEqual([
       'CB.X1.1 CB.X1.8',
+      'CB.X1.1 CB.X1.10',
+      'CB.X1.8 CB.X1.10',
     ]);
   });
 

@@ -261,7 +261,7 @@ describe('safety', () => {
     const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
     expect(mains(driver)).toBe('locked');
     driver.read('231');
-    for (let pair = 0; pair < 8; pair += 1) driver.read('0.1');
+    for (let pair = 0; pair < 12; pair += 1) driver.read('0.1');
     expect(mains(driver)).toBe('locked');
     driver.read('231');
     expect(mains(driver)).toBe('proven-dead');
@@ -278,7 +278,7 @@ describe('safety', () => {
     expect(mains(driver)).toBe('proven-dead');
     const unlucky = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
     unlucky.read('231');
-    for (let pair = 0; pair < 8; pair += 1) unlucky.read('0.1');
+    for (let pair = 0; pair < 12; pair += 1) unlucky.read('0.1');
     unlucky.read('0.0');
     expect(mains(unlucky)).toBe('locked');
     expect(unlucky.state.step).toBe('prove-dead');

@@ -80,7 +80,7 @@ describe('a recorded list', () => {
   });
 
   it('takes a proof of dead as one figure, as every pair, or passed', () => {
-    for (const reading of ['0.2', '0.1 / 0 / 0.1 / 0 / 0 / 0 / 0.1 / 0', 'passed']) {
+    for (const reading of ['0.2', '0.1 / 0 / 0.1 / 0 / 0 / 0 / 0.1 / 0 / 0 / 0 / 0 / 0', 'passed']) {
       const { state } = walk(...toFuse.slice(0, 4), ['prove-dead', reading]);
       expect(state.conditions.supplies?.['mains']).withContext(reading).toBe('proven-dead');
     }

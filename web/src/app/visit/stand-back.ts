@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { askedReading, formatReading, type VisitContext, type VisitState } from '@juxtameter/core';
+import { askedReading, formatReading, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { probeViews } from './view/board-view';
 import { shouldWords } from './view/step-words';
@@ -18,7 +18,10 @@ import { shouldWords } from './view/step-words';
       }
       <span class="should">{{ should() }}</span>
       @if (last(); as last) {
-        <span class="last mono" [style.color]="last.colour">{{ last.value }} {{ last.verdict }}</span>
+        <span class="last mono" [style.color]="last.colour">
+          <span class="of">Before: {{ last.title }}</span>
+          {{ last.value }} {{ last.verdict }}
+        </span>
       }
     </button>
   `,
@@ -63,6 +66,13 @@ import { shouldWords } from './view/step-words';
       color: var(--within);
       font-size: max(40px, 0.75em);
     }
+    .of {
+      display: block;
+      color: var(--soft-ink);
+      font-family: var(--text);
+      font-size: 28px;
+      font-weight: 550;
+    }
     .last {
       border-top: 2px solid var(--line);
       padding-top: 2vh;
@@ -87,6 +97,7 @@ export class StandBack {
     if (event?.type !== 'reading-taken') return undefined;
     const { verdict } = event.judgement;
     return {
+      title: stepOf(this.context(), this.visit(), event.step)?.text ?? 'free reading',
       value: event.reading ? formatReading(event.reading) : event.text,
       verdict,
       colour: verdictColour(verdict),

@@ -21,6 +21,7 @@ import { StateMessage } from '../shell/state-message';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { BoardStrip } from './companion/board-strip';
 import { ChartList } from './companion/chart-list';
+import { HazardList } from './companion/hazard-list';
 import { NotesList } from './companion/notes-list';
 import { VisitLog } from './log/visit-log';
 import { SafetyStrip } from './safety-strip';
@@ -45,6 +46,7 @@ type Tab = 'step' | 'board' | 'chart' | 'notes';
     ButtonModule,
     ChartList,
     DialogModule,
+    HazardList,
     NotesList,
     RouterLink,
     SafetyStrip,
@@ -114,9 +116,11 @@ export class WorkspacePage {
     const context = this.context();
     if (!context) return [];
     const step = currentStep(context, this.visit());
-    const points =
-      step?.kind === 'action' ? (step.bypass ?? {}) : (askedReading(context, this.visit(), this.method()) ?? {});
-    return boardView(context.model, points);
+    const asked = askedReading(context, this.visit(), this.method());
+    // Where it must not be measured yet, nothing is lit.
+    const isRefused = asked?.unmet.some((unmet) => unmet.state === 'proven-dead') ?? false;
+    const measured = isRefused ? {} : (asked ?? {});
+    return boardView(context.model, step?.kind === 'action' ? (step.bypass ?? {}) : measured);
   });
   protected readonly chart = computed(() => {
     const context = this.context();

@@ -84,11 +84,13 @@ export class ReadingEntry {
     askedReading(this.context(), this.visit(), this.method()),
   );
   protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
-  protected readonly entered = computed(() =>
-    this.isZeroing() || this.text().trim() === ''
-      ? undefined
-      : enterReading(this.context(), this.visit(), { text: this.text(), method: this.method() }),
-  );
+  private readonly pairs = computed(() => this.text().split(/ *; *| *\/ +| +\/ */));
+  protected readonly entered = computed(() => {
+    if (this.isZeroing() || this.text().trim() === '') return undefined;
+    const [first = ''] = this.pairs();
+    const text = this.asked()?.proof?.kind === 'pair' ? first : this.text();
+    return enterReading(this.context(), this.visit(), { text, method: this.method() });
+  });
   protected readonly body = computed(() => {
     const entered = this.entered();
     return entered?.outcome === 'event' ? entered.body : undefined;
@@ -97,6 +99,20 @@ export class ReadingEntry {
     const body = this.body();
     return body?.type === 'reading-taken' ? body : undefined;
   });
+  /** What does not hold, each with the tap that would mend it; one proof of dead is offered once for all supplies. */
+  protected readonly unmet = computed(() => {
+    const offered = new Set<string>();
+    return (this.asked()?.unmet ?? []).map((unmet) => {
+      const way = this.fix(unmet);
+      const isNew = way !== undefined && !offered.has(way.label);
+      if (way) offered.add(way.label);
+      return { words: unmet.words, way: isNew ? way : undefined };
+    });
+  });
+  /** Not proven dead: the points are not shown, so that nobody is led to them. */
+  protected readonly isRefused = computed(() =>
+    (this.asked()?.unmet ?? []).some((unmet) => unmet.state === 'proven-dead'),
+  );
   protected readonly is = computed(() => {
     const reading = this.body()?.reading;
     return reading ? formatReading(reading) : '';
@@ -230,9 +246,25 @@ export class ReadingEntry {
 
   protected log(): void {
     if (this.isZeroing()) return this.zeroLeads();
+    if (this.asked()?.proof?.kind === 'pair' && this.pairs().length > 1) return this.logPairs();
     const entered = this.entered();
     if (entered?.outcome === 'event') return this.record(entered.body);
     this.wasRefused.set(true);
+  }
+
+  /** Several pairs of a proof typed at once, each logged as a reading of its own, in the order they are asked for. */
+  private logPairs(): void {
+    const pairs = this.pairs();
+    const areReadable = pairs.every((text) => enterReading(this.context(), this.visit(), { text }).outcome === 'event');
+    this.wasRefused.set(!areReadable);
+    if (!areReadable) return;
+    const step = this.visit().step;
+    for (const text of pairs) {
+      const entered = enterReading(this.context(), this.visit(), { text });
+      // A live pair leaves the proof, and a reading too many waits for the check of the meter.
+      const isStillAsked = this.visit().step === step && this.asked()?.proof?.kind === 'pair';
+      if (isStillAsked && entered.outcome === 'event') this.record(entered.body);
+    }
   }
 
   protected pick(chosen: Reading): void {
@@ -250,7 +282,7 @@ export class ReadingEntry {
   }
 
   /** The event that would make a condition hold, where hands and one tap can do it. */
-  protected fix(unmet: Unmet): { readonly label: string; readonly command: StepCommand } | undefined {
+  private fix(unmet: Unmet): { readonly label: string; readonly command: StepCommand } | undefined {
     const { group, id, state } = unmet;
     const record = (body: Extract<StepCommand, { kind: 'record' }>['body']): StepCommand => ({ kind: 'record', body });
     if (group === 'supplies' && state !== 'proven-dead') {
