@@ -18,10 +18,20 @@ import type { LibraryStore } from './library-store';
 
 type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
+interface PinnedContext {
+  readonly pinned: PinnedDocuments;
+  readonly context: VisitContext;
+}
+
+/** How many visits are in use at a time, at most; more are read again from the database. */
+const MOST_CONTEXTS = 50;
+
 /** Visits and their append-only logs. */
 export class VisitStore {
   /** Summaries by visit, as of their last event: replaying every log for every list would not scale. */
   private readonly summaries = new Map<string, { readonly lastSeq: number; readonly summary: VisitSummary }>();
+
+  private readonly contexts = new Map<string, PinnedContext>();
 
   constructor(
     private readonly database: Database,
@@ -41,7 +51,7 @@ export class VisitStore {
   }
 
   async visit(id: string): Promise<VisitDocument> {
-    const pinned = await this.pinned(this.database, id);
+    const { pinned } = await this.pinnedContext(this.database, id);
     return { format: 'juxtameter/visit', version: 1, id, pinned, events: await this.events(this.database, id) };
   }
 
@@ -57,7 +67,7 @@ export class VisitStore {
   /** Stores a batch whole or not at all. Events already stored keep their order and are acknowledged again. */
   append(visit: string, events: readonly VisitEvent[]): Promise<Acknowledged> {
     return this.database.transaction(async (transaction) => {
-      const pinned = await this.pinned(transaction, visit);
+      const pinned = await this.pinnedContext(transaction, visit);
       const stored = await this.storedAmong(transaction, events);
       const fresh = events.filter((event) => !stored.has(event.id));
       refuseForeign(visit, events);
@@ -94,10 +104,18 @@ export class VisitStore {
     return summary;
   }
 
-  private async pinned(database: Database | Transaction, id: string): Promise<PinnedDocuments> {
+  /** Pinned documents never change, so they are read once while a visit is in use. */
+  private async pinnedContext(database: Database | Transaction, id: string): Promise<PinnedContext> {
+    const known = this.contexts.get(id);
+    if (known) return known;
     const [row] = await database.select({ pinned: visits.pinned }).from(visits).where(eq(visits.id, id));
     if (!row) throw notFound(`visit ${id}`);
-    return row.pinned;
+    const read = { pinned: row.pinned, context: visitContext(row.pinned) };
+    // The oldest goes first; a Map keeps the order of insertion.
+    const [oldest] = this.contexts.keys();
+    if (this.contexts.size >= MOST_CONTEXTS && oldest !== undefined) this.contexts.delete(oldest);
+    this.contexts.set(id, read);
+    return read;
   }
 
   private async events(database: Database | Transaction, visit: string): Promise<VisitEvent[]> {
@@ -124,10 +142,9 @@ export class VisitStore {
   private async refuseUnfit(
     transaction: Transaction,
     visit: string,
-    pinned: PinnedDocuments,
+    { pinned, context }: PinnedContext,
     fresh: readonly VisitEvent[],
   ): Promise<void> {
-    const context = visitContext(pinned);
     const problems = fresh.flatMap((event, index) => referenceProblems(context, pinned, event, `events[${index}]`));
     if (problems.length > 0)
       throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);

@@ -3,7 +3,6 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
-  DestroyRef,
   ElementRef,
   inject,
   input,
@@ -21,6 +20,7 @@ import type { LogRow } from '../view/log-rows';
   selector: 'jx-visit-log',
   imports: [ButtonModule, DatePipe, RowBar, VerdictGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(scroll)': 'scrolled()' },
   templateUrl: './visit-log.html',
   styleUrl: './visit-log.scss',
 })
@@ -33,22 +33,21 @@ export class VisitLog {
   protected readonly colour = verdictColour;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
+  private isAway = false;
+
   constructor() {
-    // A new line is what the technician wants to see: the log follows its end.
+    // A new line is what the technician wants to see: the log goes back to its end.
     afterRenderEffect({
       write: () => {
         this.rows();
-        this.toEnd();
+        if (this.isAway) this.host.nativeElement.scrollTop = 0;
       },
     });
-    // The page below grows while a verdict is shown; the last line stays in sight all the same.
-    const observer = new ResizeObserver(() => this.toEnd());
-    observer.observe(this.host.nativeElement);
-    inject(DestroyRef).onDestroy(() => observer.disconnect());
   }
 
-  private toEnd(): void {
-    this.host.nativeElement.scrollTop = this.host.nativeElement.scrollHeight;
+  /** The log grows from its end, where the scroll position is 0 and the browser keeps it without being asked. */
+  protected scrolled(): void {
+    this.isAway = this.host.nativeElement.scrollTop < -1;
   }
 
   protected toggle(id: string): void {

@@ -115,6 +115,31 @@ describe('the entry of a reading', () => {
     expect(commands).toEqual([{ kind: 'record', body: { type: 'leads-zeroed', text: '1.7', ohms: 1.7 } }]);
   });
 
+  it('logs several pairs of a proof typed at once, each as a reading of its own', async () => {
+    const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
+    driver.read('231');
+    await show(driver.state);
+    // As the workspace does: every recorded fact comes back as the next state.
+    fixture.componentInstance.commanded.subscribe((command) => {
+      if (command.kind === 'record') driver.log(command.body);
+      fixture.componentRef.setInput('visit', driver.state);
+      fixture.detectChanges();
+    });
+    await type('0.1 / 0 ; 0.2');
+    await submit();
+    const logged = commands.flatMap((command) =>
+      command.kind === 'record' && command.body.type === 'reading-taken' ? [command.body] : [],
+    );
+    expect(logged.map((body) => [body.proof?.name, body.proof?.current, body.text])).toEqual([
+      ['L-N', 'ac', '0.1'],
+      ['L-N', 'dc', '0'],
+      ['L-E', 'ac', '0.2'],
+    ]);
+    await type('0.1 / live');
+    await submit();
+    expect(commands.length).toBe(3);
+  });
+
   it('keeps what is being typed when something else in the visit changes', async () => {
     const driver = new VisitDriver().toFuse();
     await show(driver.state);

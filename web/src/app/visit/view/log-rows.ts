@@ -60,10 +60,21 @@ export function logRows(context: VisitContext, state: VisitState): readonly LogR
     closeProof();
     const isStep = line.standing === 'walked';
     if (isStep) number += 1;
-    rows.push({ ...rowOf(context, state, line), ...(isStep ? { number } : {}) });
+    rows.push(numberedRow(context, state, line, isStep ? number : undefined));
   }
   closeProof();
   return rows;
+}
+
+const knownRows = new WeakMap<TrailLine, LogRow>();
+
+/** Lines never change, so their rows are made once: with hundreds of lines only the new one is drawn anew. */
+function numberedRow(context: VisitContext, state: VisitState, line: TrailLine, number: number | undefined): LogRow {
+  const known = knownRows.get(line);
+  if (known && known.number === number) return known;
+  const row = { ...rowOf(context, state, line), ...(number === undefined ? {} : { number }) };
+  knownRows.set(line, row);
+  return row;
 }
 
 function stepIdOf(event: VisitEvent | undefined): string | undefined {
