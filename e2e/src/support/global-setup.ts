@@ -1,5 +1,6 @@
 import { ServerProcess } from './server-process';
 
-export default async function globalSetup(): Promise<void> {
-  await ServerProcess.makeTemplate();
+/** Makes the demo data once; what it gives back runs after the last test. */
+export default async function globalSetup(): Promise<() => void> {
+  return ServerProcess.makeTemplate();
 }

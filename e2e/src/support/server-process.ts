@@ -1,11 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-/** A folder with the demo data, made once for all tests. */
-export const TEMPLATE = join(tmpdir(), 'juxtameter-e2e-template');
+/** Names the folder with the demo data that is made once for all tests; handed to the workers by environment. */
+const TEMPLATE = 'JUXTAMETER_E2E_TEMPLATE';
 
 /** The real server as a process of its own, which can be killed and started again on the same data and port. */
 export class ServerProcess {
@@ -17,17 +17,21 @@ export class ServerProcess {
 
   static async start(): Promise<ServerProcess> {
     const folder = mkdtempSync(join(tmpdir(), 'juxtameter-e2e-'));
-    if (existsSync(TEMPLATE)) cpSync(TEMPLATE, folder, { recursive: true });
+    const template = process.env[TEMPLATE];
+    if (template !== undefined) cpSync(template, folder, { recursive: true });
     const server = new ServerProcess(folder);
     await server.resume();
     return server;
   }
 
-  static async makeTemplate(): Promise<void> {
-    rmSync(TEMPLATE, { recursive: true, force: true });
-    const server = new ServerProcess(TEMPLATE);
+  /** Fills a folder with the demo data; the function given back takes it away again. */
+  static async makeTemplate(): Promise<() => void> {
+    const folder = mkdtempSync(join(tmpdir(), 'juxtameter-e2e-template-'));
+    const server = new ServerProcess(folder);
     await server.resume();
     await server.end('SIGINT');
+    process.env[TEMPLATE] = folder;
+    return () => rmSync(folder, { recursive: true, force: true });
   }
 
   async resume(): Promise<void> {
