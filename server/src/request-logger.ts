@@ -9,5 +9,5 @@ const LARGEST = 10_000_000;
 export function requestLogger(folder: string, level: string): Logger {
   const file = join(folder, 'server.log');
   if ((statSync(file, { throwIfNoEntry: false })?.size ?? 0) > LARGEST) renameSync(file, `${file}.1`);
-  return pino({ level }, pino.destination({ dest: file, sync: false }));
+  return pino({ level }, pino.destination({ dest: file, sync: true }));
 }
