@@ -63,6 +63,7 @@ describe('the lock of a data folder', () => {
 
   it('says plainly that a folder cannot be written', async () => {
     writeFileSync(join(folder, 'file'), '');
+    await expectAsync(lockFolder('/proc/below')).toBeRejectedWithError(/cannot be written/);
     await expectAsync(lockFolder(join(folder, 'file', 'below'))).toBeRejectedWithError(
       /cannot be written \(\w+\); set DATA_DIR/,
     );

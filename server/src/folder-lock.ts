@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { linkSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, linkSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { StartRefused } from './settings';
 
@@ -58,7 +58,9 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
 
 function makeFolder(folder: string): void {
   try {
-    mkdirSync(folder, { recursive: true });
+    // Node's recursive form never returns where the system answers "no such file" to a plain mkdir, as below /proc.
+    if (existsSync(dirname(folder))) makeOne(folder);
+    else mkdirSync(folder, { recursive: true });
     const probe = join(folder, `.write-${randomUUID()}`);
     writeFileSync(probe, '');
     rmSync(probe);
@@ -67,6 +69,10 @@ function makeFolder(folder: string): void {
       `${folder} cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}); set DATA_DIR to a folder that can.`,
     );
   }
+}
+
+function makeOne(folder: string): void {
+  if (!existsSync(folder)) mkdirSync(folder);
 }
 
 /** A hard link fails when the target exists: the only step that decides who wins. */
