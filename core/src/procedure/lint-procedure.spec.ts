@@ -175,6 +175,13 @@ describe('the check of a procedure', () => {
     );
   });
 
+  it('lets a proof prove only what it reads', () => {
+    const message = broken((steps) => {
+      step(steps, 'prove-dead')['measure'] = { proofOfDead: ['mains'], at: 'CB.X1' };
+    });
+    expect(message).toContain('Only readings prove dead: control is not in proofOfDead');
+  });
+
   it('refuses by name what cannot be walked yet', () => {
     expect(broken((steps) => (steps['look'] = { kind: 'chain' }))).toBe(
       'error steps.look.kind: Steps of kind "chain" cannot be walked yet.',

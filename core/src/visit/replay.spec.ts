@@ -268,6 +268,28 @@ describe('safety', () => {
     expect(driver.state.step).toBe('look');
   });
 
+  it('sets what the chart says of a proof, and no supply dead that was not proven', () => {
+    const proof = DEMO_PROCEDURE.steps['prove-dead'] as unknown as Record<string, unknown>;
+    const changed = {
+      ...DEMO_PROCEDURE,
+      steps: {
+        ...DEMO_PROCEDURE.steps,
+        'prove-dead': {
+          ...proof,
+          measure: { proofOfDead: ['mains'] },
+          sets: { within: { supplies: { control: 'proven-dead' }, covers: { lower: 'off' } } },
+        },
+      },
+    } as unknown as typeof DEMO_PROCEDURE;
+    const driver = new VisitDriver({ ...DEMO_CONTEXT, procedures: { [changed.id]: changed } });
+    driver.open().act().answer('nothing').answer('both-lit').act();
+    driver.read('231');
+    for (let pair = 0; pair < 6; pair += 1) driver.read('0.1');
+    driver.read('231');
+    expect(driver.state.conditions.covers).toEqual({ lower: 'off' });
+    expect(driver.state.conditions.supplies).toEqual({ mains: 'proven-dead', control: 'off' });
+  });
+
   it('begins the proof anew when the meter turns out dead or something is switched meanwhile', () => {
     const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
     driver.read('231');

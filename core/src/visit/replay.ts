@@ -212,7 +212,10 @@ function afterMeterProven(context: VisitContext, state: VisitState, event: Event
   if (event.step === undefined || event.next === undefined || proven.size === 0) return state;
   const dead = Object.fromEntries([...proven].map((id) => [id, 'proven-dead' as const]));
   const known = { ...state, ...changedConditions(state, { supplies: dead }, event, proven) };
-  return moved(context, withOutcome(known, event.step, 'within', event.id), event.next);
+  const step = stepOf(context, state, event.step);
+  const sets = step?.kind === 'measurement' ? step.sets?.['within'] : undefined;
+  const told = { ...known, ...changedConditions(known, sets, event, proven) };
+  return moved(context, withOutcome(told, event.step, 'within', event.id), event.next);
 }
 
 /** A measurement's outcome with what the chart sets for it; an outcome alone never proves a supply dead. */

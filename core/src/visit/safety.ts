@@ -14,11 +14,12 @@ export function changedConditions(
   proven: ReadonlySet<string> = new Set(),
 ): Pick<VisitState, 'conditions' | 'supplyChanges'> {
   if (!change) return state;
-  const supplies = Object.entries(change.supplies ?? {}).map(([id, wanted]): [string, SupplyState] => {
-    const claimed = wanted === 'proven-dead' && !proven.has(id) ? 'unknown' : wanted;
-    return [id, isLate(state, id, event) ? mergedSupply(state, id, claimed) : claimed];
+  const supplies = Object.entries(change.supplies ?? {}).flatMap(([id, wanted]): [string, SupplyState][] => {
+    // A claim without readings changes nothing.
+    if (wanted === 'proven-dead' && !proven.has(id)) return [];
+    return [[id, isLate(state, id, event) ? mergedSupply(state, id, wanted) : wanted]];
   });
-  const settled: Conditions = supplies.length > 0 ? { ...change, supplies: Object.fromEntries(supplies) } : change;
+  const settled: Conditions = { ...change, supplies: Object.fromEntries(supplies) };
   const seq = event.seq ?? Number.MAX_SAFE_INTEGER;
   const stamped = supplies.map(([id]) => [id, { seq, device: event.device }] as const);
   return {

@@ -7,6 +7,15 @@ export function lintEnergy(procedure: ProcedureDocument): Problem[] {
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
     if (!isWalkable(step)) return [];
     if (step.kind === 'measurement') {
+      const proven = step.measure.proofOfDead ?? [];
+      const claims = Object.values(step.sets ?? {})
+        .flatMap(suppliesClaimedDead)
+        .filter((supply) => !proven.includes(supply));
+      if (claims.length > 0) {
+        return [
+          problemError(`steps.${id}.sets`, `Only readings prove dead: ${claims.join(', ')} is not in proofOfDead.`),
+        ];
+      }
       const energises = Object.values(step.sets ?? {}).some(putsEnergyOn) || putsEnergyOn(step.with);
       return energises
         ? [problemError(`steps.${id}.sets`, 'Energy goes on in an action of its own that says what may start.')]
@@ -14,7 +23,7 @@ export function lintEnergy(procedure: ProcedureDocument): Problem[] {
     }
     if (step.kind !== 'action') return [];
     const changes = [step.sets, step.with, ...(step.recipe ?? []).map((each) => each.sets)];
-    if (changes.some(claimsDead))
+    if (changes.flatMap(suppliesClaimedDead).length > 0)
       return [problemError(`steps.${id}.sets`, 'Only readings prove dead: use a measurement with proofOfDead.')];
     if (step.mayStart) return [];
     const energises = step.bypass !== undefined || changes.some(putsEnergyOn);
@@ -33,6 +42,8 @@ function putsEnergyOn(conditions: Conditions | undefined): boolean {
   );
 }
 
-function claimsDead(conditions: Conditions | undefined): boolean {
-  return conditionEntries(conditions).some(({ group, state }) => group === 'supplies' && state === 'proven-dead');
+function suppliesClaimedDead(conditions: Conditions | undefined): readonly string[] {
+  return conditionEntries(conditions).flatMap(({ group, id, state }) =>
+    group === 'supplies' && state === 'proven-dead' ? [id] : [],
+  );
 }
