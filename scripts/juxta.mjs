@@ -4,7 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { installPackages } from './lib/packages.mjs';
 
 installPackages({ quiet: true });
-const entry = fileURLToPath(new URL('../cli/src/juxta.ts', import.meta.url));
+// What works on the stored data belongs to the server, which knows how it is stored.
+const isStorage = ['backup', 'restore'].includes(process.argv[2]);
+const source = isStorage ? '../server/src/archive-main.ts' : '../cli/src/juxta.ts';
+const entry = fileURLToPath(new URL(source, import.meta.url));
 const cwd = process.env.INIT_CWD ?? process.cwd();
 const tsx = import.meta.resolve('tsx');
 const result = spawnSync(process.execPath, ['--import', tsx, entry, ...process.argv.slice(2)], {

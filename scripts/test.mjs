@@ -25,6 +25,11 @@ await suite(
   ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=server/jasmine.json'],
   jasmineCounts,
 );
+await suite(
+  'the API on a PostgreSQL server, where one is installed',
+  ['--import', 'tsx', join(root, 'server/src/testing/run-with-postgres.ts'), 'server/src/api.spec.ts'],
+  jasmineCounts,
+);
 if (buildPage()) {
   passed += 1;
   await suite(

@@ -8,7 +8,9 @@ const USAGE = `juxta, the bench without a screen
 
   lint FILE...                                          problems as "file: path: message"
   judge --expect JSON --reading TEXT [--function F] [--meter FILE] [--json]
-  replay --unit-model FILE --procedure FILE --readings FILE.csv [--meter FILE] [--json]`;
+  replay --unit-model FILE --procedure FILE --readings FILE.csv [--meter FILE] [--json]
+  backup FILE.zip                                       everything stored (DATA_DIR or DATABASE_URL), in open formats
+  restore FILE.zip                                      into an empty data folder or database`;
 
 /** Runs one command; returns the exit code: 0 fine, 1 problems found, 2 used wrongly. */
 export function run(
@@ -31,7 +33,7 @@ export function run(
         print(USAGE);
         return command === undefined ? 2 : 0;
       default:
-        throw new UsageError(`"${command}" is not a command; accepted: lint, judge, replay.`);
+        throw new UsageError(`"${command}" is not a command; accepted: lint, judge, replay, backup, restore.`);
     }
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;

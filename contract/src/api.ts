@@ -58,7 +58,12 @@ export interface Library {
   readonly units: readonly Unit[];
   readonly unitModels: readonly { readonly id: string; readonly name: string; readonly hash: string }[];
   readonly procedures: readonly LibraryProcedure[];
-  readonly meters: readonly { readonly id: string; readonly name: string; readonly category: string }[];
+  readonly meters: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly category: string;
+    readonly hash: string;
+  }[];
 }
 
 export interface LibraryProcedure {
@@ -69,9 +74,11 @@ export interface LibraryProcedure {
   readonly hash: string;
 }
 
+/** A visit begins with the documents the request brings, or with the newest ones for a unit that is on file. */
 export interface StartVisit {
   readonly id: string;
-  readonly unit: string;
+  readonly unit?: string;
+  readonly pinned?: PinnedDocuments;
 }
 
 /** Answer to a batch of events: the order the server gave them. */

@@ -7,5 +7,6 @@ export { readDocument, type ReadDocument } from './read-document';
 export { unitModelContract } from './unit-model-schema';
 export { contract, type Contract, type FieldProblem, type Validated } from './validate';
 export { visitContext } from './visit-context';
-export { siteContract, siteFileContract, startVisitContract, unitContract } from './site-schema';
-export { visitContract } from './visit-schema';
+export { visitSummary } from './visit-summary';
+export { siteContract, siteFileContract, unitContract } from './site-schema';
+export { startVisitContract, visitContract } from './visit-schema';

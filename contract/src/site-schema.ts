@@ -1,6 +1,5 @@
 import * as yup from 'yup';
-import type { Site, SiteFile, StartVisit, Unit } from './api';
-import { uuid7 } from './event-schema';
+import type { Site, SiteFile, Unit } from './api';
 import { closedObject, id, listOf, name, oneOf, text } from './schema-parts';
 import { contract } from './validate';
 
@@ -17,7 +16,6 @@ export const unitSchema = closedObject({
 
 export const siteContract = contract<Site>(siteSchema);
 export const unitContract = contract<Unit>(unitSchema);
-export const startVisitContract = contract<StartVisit>(closedObject({ id: uuid7().required(), unit: id().required() }));
 
 export const siteFileContract = contract<SiteFile>(
   closedObject({

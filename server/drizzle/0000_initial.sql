@@ -3,7 +3,7 @@ CREATE TABLE "meters" (
 	"version" integer NOT NULL,
 	"hash" text NOT NULL,
 	"document" json NOT NULL,
-	"stored_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"stored_at" timestamp with time zone NOT NULL,
 	CONSTRAINT "meters_id_version_pk" PRIMARY KEY("id","version")
 );
 --> statement-breakpoint
@@ -12,7 +12,7 @@ CREATE TABLE "procedures" (
 	"version" integer NOT NULL,
 	"hash" text NOT NULL,
 	"document" json NOT NULL,
-	"stored_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"stored_at" timestamp with time zone NOT NULL,
 	CONSTRAINT "procedures_id_version_pk" PRIMARY KEY("id","version")
 );
 --> statement-breakpoint
@@ -21,12 +21,18 @@ CREATE TABLE "sites" (
 	"document" json NOT NULL
 );
 --> statement-breakpoint
+CREATE TABLE "storage_state" (
+	"id" integer PRIMARY KEY NOT NULL,
+	"lineage" uuid NOT NULL,
+	"applied_seq" bigint NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE "unit_models" (
 	"id" text NOT NULL,
 	"version" integer NOT NULL,
 	"hash" text NOT NULL,
 	"document" json NOT NULL,
-	"stored_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"stored_at" timestamp with time zone NOT NULL,
 	CONSTRAINT "unit_models_id_version_pk" PRIMARY KEY("id","version")
 );
 --> statement-breakpoint
@@ -37,14 +43,13 @@ CREATE TABLE "units" (
 );
 --> statement-breakpoint
 CREATE TABLE "visit_events" (
-	"seq" bigserial PRIMARY KEY NOT NULL,
+	"seq" bigint PRIMARY KEY NOT NULL,
 	"id" uuid NOT NULL,
 	"visit" uuid NOT NULL,
 	"device" uuid NOT NULL,
 	"device_seq" integer NOT NULL,
 	"hash" text NOT NULL,
 	"document" json NOT NULL,
-	"received_at" timestamp with time zone DEFAULT now() NOT NULL,
 	CONSTRAINT "visit_events_id_unique" UNIQUE("id"),
 	CONSTRAINT "visit_events_visit_device_deviceSeq_unique" UNIQUE("visit","device","device_seq")
 );
@@ -52,11 +57,11 @@ CREATE TABLE "visit_events" (
 CREATE TABLE "visits" (
 	"id" uuid PRIMARY KEY NOT NULL,
 	"unit" text NOT NULL,
+	"hash" text NOT NULL,
 	"pinned" json NOT NULL,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL
+	"created_at" timestamp with time zone NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "units" ADD CONSTRAINT "units_site_sites_id_fk" FOREIGN KEY ("site") REFERENCES "public"."sites"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "visit_events" ADD CONSTRAINT "visit_events_visit_visits_id_fk" FOREIGN KEY ("visit") REFERENCES "public"."visits"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "visits" ADD CONSTRAINT "visits_unit_units_id_fk" FOREIGN KEY ("unit") REFERENCES "public"."units"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "visit_events_visit_seq_index" ON "visit_events" USING btree ("visit","seq");

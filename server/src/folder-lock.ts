@@ -2,10 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, linkSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { bootId } from './boot-id';
 import { StartRefused } from './settings';
 
 /** Exclusive ownership of a data folder: two owners would lose rows or make it unopenable. */
 export interface FolderLock {
+  /** Notes where the owner answers, for tools that find the folder in use. */
+  publish(address: string): void;
   release(): void;
 }
 
@@ -15,6 +18,8 @@ interface Owner {
   /** When the process began, in the kernel's clock ticks since boot: a re-used process id has another. */
   readonly started: string;
   readonly boot: string;
+  /** Where the owner answers, once it does. */
+  readonly address?: string;
 }
 
 const NAME = 'owner.lock';
@@ -54,6 +59,12 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
     rmSync(draft, { force: true });
   }
   throw new StartRefused(`${folder} could not be locked: several servers are starting on it at once.`);
+}
+
+/** Where the live owner of a folder answers; undefined when nobody owns it or it does not say. */
+export function ownerAddress(folder: string): string | undefined {
+  const owner = readOwner(join(folder, NAME));
+  return owner && isAlive(owner) ? owner.address : undefined;
 }
 
 function makeFolder(folder: string): void {
@@ -118,6 +129,11 @@ function moveStaleAside(path: string, stale: Owner | undefined): void {
 
 function held(path: string, owner: Owner): FolderLock {
   return {
+    publish(address) {
+      const draft = `${path}.${owner.nonce}`;
+      writeFileSync(draft, JSON.stringify({ ...owner, address }));
+      renameSync(draft, path);
+    },
     release() {
       if (readOwner(path)?.nonce === owner.nonce) rmSync(path, { force: true });
     },
@@ -132,14 +148,6 @@ function startOf(pid: number): string | undefined {
     return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19];
   } catch {
     return undefined;
-  }
-}
-
-function bootId(): string {
-  try {
-    return readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim();
-  } catch {
-    return 'unknown';
   }
 }
 

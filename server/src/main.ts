@@ -20,6 +20,7 @@ try {
       void server.stop().then(() => process.exit(0));
     });
   }
+  server.notices.forEach((notice) => process.stdout.write(`${notice}\n`));
   process.stdout.write(`Juxtameter is ready at ${server.address}\n`);
 } catch (error) {
   if (!(error instanceof StartRefused)) throw error;

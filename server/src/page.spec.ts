@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDemo } from '@juxtameter/demo';
-import { contentHash } from './content-hash';
+import { contentHash } from './storage/content-hash';
 import { requestLogger } from './request-logger';
 import { discard, scratchFolder, testServer, type TestServer } from './testing/test-server';
 

@@ -2,16 +2,18 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import type { DemoData } from '@juxtameter/demo';
-import { openDatabase } from './database/open-database';
 import { lockFolder } from './folder-lock';
 import { createApp } from './http/app';
 import { seedWhenEmpty } from './seed';
 import { StartRefused, type Settings } from './settings';
+import { removeDrafts, Storage } from './storage/storage';
 import { LibraryStore } from './store/library-store';
 import { VisitStore } from './store/visit-store';
 
 export interface RunningServer {
   readonly address: string;
+  /** What had to be mended in the stored data, in words. */
+  readonly notices: readonly string[];
   /** Lets running requests finish, closes the database and gives the folder free. */
   stop(): Promise<void>;
 }
@@ -34,27 +36,34 @@ export async function startServer({
 }: StartOptions): Promise<RunningServer> {
   const lock = await lockFolder(settings.dataDir);
   try {
-    const { database, close } = await openDatabase(settings.dataDir);
-    const library = new LibraryStore(database);
-    const visits = new VisitStore(database, library);
-    if (demo) await seedWhenEmpty(demo(), library, visits);
-    const server = createServer(createApp({ library, visits, logger: logger(settings.dataDir), page }));
+    await removeDrafts(settings.dataDir);
+    const storage = await openStorage(settings);
+    const log = logger(settings.dataDir);
+    storage.notices.forEach((notice) => log.warn(notice));
+    storage.onTrouble((error) => log.error({ error }, 'a dump could not be written'));
+    const library = new LibraryStore(storage);
+    const visits = new VisitStore(storage, library);
+    if (demo) await seedWhenEmpty(demo, library, visits);
+    const server = createServer(createApp({ storage, library, visits, logger: log, page }));
     // Slow senders are cut off instead of holding a connection for ever.
     server.requestTimeout = 30_000;
     server.headersTimeout = 10_000;
     try {
       await listen(server, settings);
     } catch (error) {
-      await close();
+      await storage.close();
       throw error;
     }
     const { port } = server.address() as AddressInfo;
     const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
+    const address = `http://${host}:${port}`;
+    lock.publish(address);
     return {
-      address: `http://${host}:${port}`,
+      address,
+      notices: storage.notices,
       async stop() {
         await closeServer(server);
-        await close();
+        await storage.close();
         lock.release();
       },
     };
@@ -62,6 +71,10 @@ export async function startServer({
     lock.release();
     throw error;
   }
+}
+
+function openStorage({ dataDir, databaseUrl }: Settings): Promise<Storage> {
+  return databaseUrl === undefined ? Storage.embedded(dataDir) : Storage.server(databaseUrl);
 }
 
 function listen(server: Server, { host, port }: Settings): Promise<void> {

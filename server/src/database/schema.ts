@@ -1,15 +1,4 @@
-import {
-  bigserial,
-  index,
-  integer,
-  json,
-  pgTable,
-  primaryKey,
-  text,
-  timestamp,
-  unique,
-  uuid,
-} from 'drizzle-orm/pg-core';
+import { bigint, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 
@@ -38,7 +27,7 @@ function versioned<Document>() {
     version: integer().notNull(),
     hash: text().notNull(),
     document: json().$type<Document>().notNull(),
-    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    storedAt: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
   };
 }
 
@@ -52,20 +41,20 @@ export const meters = pgTable('meters', versioned<MeterDocument>(), (table) => [
   primaryKey({ columns: [table.id, table.version] }),
 ]);
 
+/** A visit carries its unit with it, so it does not depend on one being on file. */
 export const visits = pgTable('visits', {
   id: uuid().primaryKey(),
-  unit: text()
-    .notNull()
-    .references(() => units.id),
+  unit: text().notNull(),
+  hash: text().notNull(),
   pinned: json().$type<PinnedDocuments>().notNull(),
-  createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  createdAt: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
 });
 
-/** The append-only log of all visits; nothing here is ever updated or deleted. */
+/** The append-only log of all visits; nothing here is ever updated or deleted. `seq` is given by the one writer. */
 export const visitEvents = pgTable(
   'visit_events',
   {
-    seq: bigserial({ mode: 'number' }).primaryKey(),
+    seq: bigint({ mode: 'number' }).primaryKey(),
     id: uuid().notNull().unique(),
     visit: uuid()
       .notNull()
@@ -74,7 +63,13 @@ export const visitEvents = pgTable(
     deviceSeq: integer().notNull(),
     hash: text().notNull(),
     document: json().$type<VisitEvent>().notNull(),
-    receivedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [unique().on(table.visit, table.device, table.deviceSeq), index().on(table.visit, table.seq)],
 );
+
+/** One row: which journal this database belongs to, and how far it has followed it. */
+export const storageState = pgTable('storage_state', {
+  id: integer().primaryKey(),
+  lineage: uuid().notNull(),
+  appliedSeq: bigint({ mode: 'number' }).notNull(),
+});

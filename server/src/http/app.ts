@@ -1,9 +1,11 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import type { Storage } from '../storage/storage';
 import type { LibraryStore } from '../store/library-store';
 import type { VisitStore } from '../store/visit-store';
-import { BODY_LIMIT, noSuchAddress, problemAnswers } from './errors';
+import { backupRoute } from './backup-route';
+import { BODY_LIMIT, DOCUMENTS_LIMIT, noSuchAddress, problemAnswers } from './errors';
 import { libraryRoutes } from './library-routes';
 import { pageRoutes } from './page';
 import { requestLog } from './request-log';
@@ -11,6 +13,7 @@ import { sameSiteOnly, securityHeaders } from './security';
 import { visitRoutes } from './visit-routes';
 
 export interface AppParts {
+  readonly storage: Storage;
   readonly library: LibraryStore;
   readonly visits: VisitStore;
   readonly logger: Logger;
@@ -19,7 +22,7 @@ export interface AppParts {
 }
 
 /** Page and API in one Express application. */
-export function createApp({ library, visits, logger, page }: AppParts): Express {
+export function createApp({ storage, library, visits, logger, page }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders(), sameSiteOnly(), compression());
@@ -27,12 +30,20 @@ export function createApp({ library, visits, logger, page }: AppParts): Express 
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
+  // A visit that is begun or brought in carries its documents with it.
+  app.use(['/api/visits', '/api/import'], atExactly(express.json({ limit: DOCUMENTS_LIMIT, strict: true })));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok', product: 'juxtameter' });
   });
+  app.get('/api/backup', backupRoute(storage));
   app.use('/api', libraryRoutes(library), visitRoutes(visits), noSuchAddress);
   app.use(pageRoutes(page), noSuchAddress);
   app.use(problemAnswers(logger));
   return app;
+}
+
+/** Only the address itself, not what lies below it. */
+function atExactly(handler: RequestHandler): RequestHandler {
+  return (request, response, next) => (request.path === '/' ? void handler(request, response, next) : next());
 }

@@ -3,6 +3,8 @@ import type { Logger } from 'pino';
 import { RequestProblem } from './problem';
 
 export const BODY_LIMIT = '1mb';
+/** For requests that bring whole documents. */
+export const DOCUMENTS_LIMIT = '16mb';
 
 /** Turns whatever went wrong into a problem document; only the unforeseen is logged with its stack. */
 export function problemAnswers(logger: Logger): ErrorRequestHandler {
@@ -23,7 +25,7 @@ function asProblem(error: unknown, logger: Logger): RequestProblem {
     return new RequestProblem(
       413,
       'Too large',
-      `The request is larger than ${BODY_LIMIT}; nothing was stored. Send smaller batches.`,
+      `The request is larger than what is taken here (${BODY_LIMIT}, or ${DOCUMENTS_LIMIT} for whole documents); nothing was stored. Send smaller batches.`,
     );
   if (type === 'entity.parse.failed')
     return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');

@@ -33,15 +33,16 @@ export function libraryRoutes(library: LibraryStore): Router {
   router.put('/unit-models/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, unitModelContract));
     refuseErrors(lintUnitModel(document));
-    response.json(await library.putUnitModel(document));
+    response.json(await library.put({ of: 'unit-model', document }));
   });
   router.put('/procedures/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, procedureContract));
     refuseErrors(lintProcedure(document, await library.unitModel(document.unitModel)));
-    response.json(await library.putProcedure(document));
+    response.json(await library.put({ of: 'procedure', document }));
   });
   router.put('/meters/:id', async (request, response) => {
-    response.json(await library.putMeter(withPathId(request, bodyAs(request, meterContract))));
+    const document = withPathId(request, bodyAs(request, meterContract));
+    response.json(await library.put({ of: 'meter', document }));
   });
   return router;
 }

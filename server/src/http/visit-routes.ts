@@ -4,7 +4,7 @@ import { plainCell, READING_COLUMNS, readingRows, replay } from '@juxtameter/cor
 import { eventBatchContract, startVisitContract, visitContext } from '@juxtameter/contract';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
-import { notFound } from './problem';
+import { notFound, unacceptable } from './problem';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
@@ -26,6 +26,14 @@ export function visitRoutes(visits: VisitStore): Router {
   router.post('/visits/:id/events', async (request, response) => {
     const { events } = bodyAs(request, eventBatchContract);
     response.json(await visits.append(pathPart(request, 'id'), events));
+  });
+  router.get('/visits/:id/events', async (request, response) => {
+    const after = Number(request.query['after'] ?? 0);
+    if (!Number.isSafeInteger(after) || after < 0)
+      throw unacceptable('Ask for the events behind one that was seen.', [
+        { path: 'after', message: 'must be the order of an event; accepted: 0, 17' },
+      ]);
+    response.json({ events: await visits.eventsAfter(pathPart(request, 'id'), after) });
   });
   router.get('/visits/:id/export.json', async (request, response) => {
     const visit = await visits.visit(pathPart(request, 'id'));

@@ -1,12 +1,18 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
 import type { Library, PinnedDocuments, Site, Unit } from '@juxtameter/contract';
-import { contentHash } from '../content-hash';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
 import { notFound } from '../http/problem';
+import { contentHash } from '../storage/content-hash';
+import { DOCUMENT_TABLES, type Entry, type StoredDocument } from '../storage/entry';
+import type { Storage } from '../storage/storage';
+import type { Plan } from '../storage/writer';
 
 type VersionedTable = typeof unitModels | typeof procedures | typeof meters;
+
+/** A document of the library and which kind it is. */
+export type LibraryDocument = Pick<StoredDocument, 'of' | 'document'>;
 
 export interface Stored {
   readonly version: number;
@@ -17,15 +23,19 @@ export interface Stored {
 
 /** Sites, units and the documents visits are started with. */
 export class LibraryStore {
-  constructor(private readonly database: Database) {}
+  constructor(private readonly storage: Storage) {}
+
+  private get database(): Database {
+    return this.storage.database;
+  }
 
   async library(): Promise<Library> {
     const [siteRows, unitRows, modelRows, procedureRows, meterRows] = await Promise.all([
       this.database.select().from(sites),
       this.database.select().from(units),
-      this.latest(unitModels),
-      this.latest(procedures),
-      this.latest(meters),
+      latest(this.database, unitModels),
+      latest(this.database, procedures),
+      latest(this.database, meters),
     ]);
     return {
       sites: siteRows.map((row) => row.document),
@@ -40,103 +50,114 @@ export class LibraryStore {
           entry.complaint === undefined ? [] : [entry.complaint],
         ),
       })),
-      meters: meterRows.map(({ id, document }) => ({ id, name: document.name, category: document.category })),
+      meters: meterRows.map(({ id, hash, document }) => ({
+        id,
+        hash,
+        name: document.name,
+        category: document.category,
+      })),
     };
   }
 
-  async putSite(site: Site): Promise<void> {
-    await this.database
-      .insert(sites)
-      .values({ id: site.id, document: site })
-      .onConflictDoUpdate({ target: sites.id, set: { document: site } });
+  putSite(site: Site): Promise<void> {
+    return this.storage.writer.write(() =>
+      Promise.resolve({ entries: [{ kind: 'site-put', site }], answer: undefined }),
+    );
   }
 
   /** @throws RequestProblem when the site or unit model is not there. */
-  async putUnit(unit: Unit): Promise<void> {
-    const [site] = await this.database.select({ id: sites.id }).from(sites).where(eq(sites.id, unit.site));
-    if (!site) throw notFound(`site "${unit.site}"`);
-    await this.unitModel(unit.unitModel);
-    const row = { site: unit.site, document: unit };
-    await this.database
-      .insert(units)
-      .values({ id: unit.id, ...row })
-      .onConflictDoUpdate({ target: units.id, set: row });
+  putUnit(unit: Unit): Promise<void> {
+    return this.storage.writer.write(async (database) => {
+      const [site] = await database.select({ id: sites.id }).from(sites).where(eq(sites.id, unit.site));
+      if (!site) throw notFound(`site "${unit.site}"`);
+      await newest(database, unitModels, unit.unitModel, 'unit model');
+      return { entries: [{ kind: 'unit-put', unit }], answer: undefined };
+    });
   }
 
-  putUnitModel(document: UnitModelDocument): Promise<Stored> {
-    return this.put(unitModels, document);
+  /** Stores a document as a new version, unless its content is that of the newest one. */
+  put(document: LibraryDocument): Promise<Stored> {
+    return this.storage.writer.write((database) => this.planPut(database, document));
   }
 
-  putProcedure(document: ProcedureDocument): Promise<Stored> {
-    return this.put(procedures, document);
-  }
-
-  putMeter(document: MeterDocument): Promise<Stored> {
-    return this.put(meters, document);
+  /** What storing a document comes to. */
+  async planPut(database: Database, given: LibraryDocument): Promise<Plan<Stored>> {
+    const hash = contentHash(given.document);
+    const last = await lastVersion(database, given);
+    if (last?.hash === hash) return { entries: [], answer: { ...last, isNew: false } };
+    const version = (last?.version ?? 0) + 1;
+    const stored = { ...given, version, storedAt: new Date().toISOString() } as StoredDocument;
+    const entry: Entry = { kind: 'document-stored', ...stored };
+    return { entries: [entry], answer: { version, hash, isNew: true } };
   }
 
   async unitModel(id: string): Promise<UnitModelDocument> {
-    const row = (await this.latest(unitModels)).find((each) => each.id === id);
-    if (!row) throw notFound(`unit model "${id}"`);
-    return row.document;
+    return (await newest(this.database, unitModels, id, 'unit model')).document;
   }
 
   async procedure(id: string): Promise<ProcedureDocument> {
-    const row = (await this.latest(procedures)).find((each) => each.id === id);
-    if (!row) throw notFound(`procedure "${id}"`);
-    return row.document;
+    return (await newest(this.database, procedures, id, 'procedure')).document;
   }
 
   async meter(id: string): Promise<MeterDocument> {
-    const row = (await this.latest(meters)).find((each) => each.id === id);
-    if (!row) throw notFound(`meter "${id}"`);
-    return row.document;
+    return (await newest(this.database, meters, id, 'meter')).document;
   }
 
   /** Everything a visit to this unit is pinned to, in its newest version. */
-  async pinnedFor(unitId: string): Promise<PinnedDocuments> {
-    const [unitRow] = await this.database.select().from(units).where(eq(units.id, unitId));
+  async pinnedFor(database: Database, unitId: string): Promise<PinnedDocuments> {
+    const [unitRow] = await database.select().from(units).where(eq(units.id, unitId));
     if (!unitRow) throw notFound(`unit "${unitId}"`);
     const unit = unitRow.document;
-    const [siteRow] = await this.database.select().from(sites).where(eq(sites.id, unit.site));
+    const [siteRow] = await database.select().from(sites).where(eq(sites.id, unit.site));
     if (!siteRow) throw notFound(`site "${unit.site}"`);
-    const [model, procedureRows, meterRows] = await Promise.all([
-      this.unitModel(unit.unitModel),
-      this.latest(procedures),
-      this.latest(meters),
-    ]);
+    const model = await newest(database, unitModels, unit.unitModel, 'unit model');
+    const procedureRows = await latest(database, procedures);
+    const meterRows = await latest(database, meters);
     return {
       unit,
       site: siteRow.document,
-      unitModel: model,
+      unitModel: model.document,
       procedures: procedureRows.map((row) => row.document).filter((document) => document.unitModel === unit.unitModel),
       meters: meterRows.map((row) => row.document),
     };
   }
+}
 
-  /** Stores a document as a new version, unless its content is that of the newest one. */
-  private put<Document extends { readonly id: string }>(table: VersionedTable, document: Document): Promise<Stored> {
-    const hash = contentHash(document);
-    return this.database.transaction(async (transaction) => {
-      const [last] = await transaction
-        .select({ version: table.version, hash: table.hash })
-        .from(table)
-        .where(and(eq(table.id, document.id)))
-        .orderBy(desc(table.version))
-        .limit(1);
-      if (last?.hash === hash) return { ...last, isNew: false };
-      const version = (last?.version ?? 0) + 1;
-      await transaction.insert(table).values({ id: document.id, version, hash, document: document as never });
-      return { version, hash, isNew: true };
-    });
-  }
+function latest<Table extends VersionedTable>(database: Database, table: Table): Promise<Table['$inferSelect'][]> {
+  const newestOfAll = sql`(${table.id}, ${table.version}) in (select id, max(version) from ${table} group by id)`;
+  return database
+    .select()
+    .from(table as VersionedTable)
+    .where(newestOfAll)
+    .orderBy(table.id) as unknown as Promise<Table['$inferSelect'][]>;
+}
 
-  private latest<Table extends VersionedTable>(table: Table): Promise<Table['$inferSelect'][]> {
-    const newest = sql`(${table.id}, ${table.version}) in (select id, max(version) from ${table} group by id)`;
-    return this.database
-      .select()
-      .from(table as VersionedTable)
-      .where(newest)
-      .orderBy(table.id) as unknown as Promise<Table['$inferSelect'][]>;
-  }
+async function newest<Table extends VersionedTable>(
+  database: Database,
+  table: Table,
+  id: string,
+  what: string,
+): Promise<Table['$inferSelect']> {
+  const [row] = await database
+    .select()
+    .from(table as VersionedTable)
+    .where(eq(table.id, id))
+    .orderBy(desc(table.version))
+    .limit(1);
+  if (!row) throw notFound(`${what} "${id}"`);
+  return row;
+}
+
+async function lastVersion(
+  database: Database,
+  { of, document }: LibraryDocument,
+): Promise<{ readonly version: number; readonly hash: string } | undefined> {
+  const table = DOCUMENT_TABLES[of];
+  const [last] = await database
+    .select({ version: table.version, hash: table.hash })
+    .from(table)
+    .where(eq(table.id, document.id))
+    .orderBy(desc(table.version))
+    .limit(1);
+  return last;
 }

@@ -1,7 +1,8 @@
-import { asc, eq, inArray } from 'drizzle-orm';
-import { openBypasses, replay, stepOf, type VisitContext, type VisitEvent, type VisitState } from '@juxtameter/core';
+import { and, asc, eq, gt, max } from 'drizzle-orm';
+import { openBypasses, replay, type VisitEvent } from '@juxtameter/core';
 import {
   visitContext,
+  visitSummary,
   type Acknowledged,
   type FieldProblem,
   type PinnedDocuments,
@@ -9,140 +10,151 @@ import {
   type VisitDocument,
   type VisitSummary,
 } from '@juxtameter/contract';
-import { contentHash } from '../content-hash';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
 import { conflict, notFound, unacceptable } from '../http/problem';
+import { contentHash } from '../storage/content-hash';
+import { storedVisit } from '../storage/archive-writer';
+import type { Entry } from '../storage/entry';
+import type { Storage } from '../storage/storage';
+import type { Plan } from '../storage/writer';
 import { referenceProblems } from './event-references';
 import type { LibraryStore } from './library-store';
-
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-
-interface PinnedContext {
-  readonly pinned: PinnedDocuments;
-  readonly context: VisitContext;
-}
-
-/** How many visits are in use at a time, at most; more are read again from the database. */
-const MOST_CONTEXTS = 50;
+import { deviceNumber, VisitIndex, type IndexedVisit } from './visit-index';
 
 /** Visits and their append-only logs. */
 export class VisitStore {
   /** Summaries by visit, as of their last event: replaying every log for every list would not scale. */
   private readonly summaries = new Map<string, { readonly lastSeq: number; readonly summary: VisitSummary }>();
-
-  private readonly contexts = new Map<string, PinnedContext>();
+  private readonly index = new VisitIndex();
 
   constructor(
-    private readonly database: Database,
+    private readonly storage: Storage,
     private readonly library: LibraryStore,
-  ) {}
+  ) {
+    storage.onUndone(() => this.index.forget());
+  }
 
-  /** Starts a visit pinned to the newest documents; the same request again changes nothing. */
-  async start({ id, unit }: StartVisit): Promise<VisitDocument> {
-    const [existing] = await this.database.select({ unit: visits.unit }).from(visits).where(eq(visits.id, id));
-    if (existing && existing.unit !== unit)
-      throw conflict(`Visit ${id} already exists and is about unit "${existing.unit}".`);
-    if (!existing) {
-      const pinned = await this.library.pinnedFor(unit);
-      await this.database.insert(visits).values({ id, unit, pinned }).onConflictDoNothing();
-    }
+  private get database(): Database {
+    return this.storage.database;
+  }
+
+  /** Starts a visit, pinned to what the request brings or to the newest documents; the same request again changes nothing. */
+  async start(request: StartVisit): Promise<VisitDocument> {
+    const { id } = request;
+    await this.storage.writer.write(async (database) => {
+      const [existing] = await database
+        .select({ unit: visits.unit, hash: visits.hash })
+        .from(visits)
+        .where(eq(visits.id, id));
+      if (existing) {
+        refuseOtherStart(request, existing);
+        return { entries: [], answer: undefined };
+      }
+      const pinned = request.pinned ?? (await this.library.pinnedFor(database, request.unit ?? ''));
+      return { entries: [startEntry(id, pinned)], answer: undefined };
+    });
     return this.visit(id);
   }
 
   async visit(id: string): Promise<VisitDocument> {
-    const { pinned } = await this.pinnedContext(this.database, id);
-    return { format: 'juxtameter/visit', version: 1, id, pinned, events: await this.events(this.database, id) };
+    const visit = await storedVisit(this.database, id);
+    if (!visit) throw notFound(`visit ${id}`);
+    return visit;
   }
 
-  /** Puts a whole visit in place, as seeding does. */
-  async putVisit(visit: VisitDocument): Promise<void> {
-    await this.database
-      .insert(visits)
-      .values({ id: visit.id, unit: visit.pinned.unit.id, pinned: visit.pinned })
-      .onConflictDoNothing();
-    if (visit.events.length > 0) await this.append(visit.id, visit.events);
+  /** The events of a visit behind one the caller has seen. */
+  async eventsAfter(id: string, seq: number): Promise<readonly VisitEvent[]> {
+    const rows = await this.database
+      .select({ seq: visitEvents.seq, document: visitEvents.document })
+      .from(visitEvents)
+      .where(and(eq(visitEvents.visit, id), gt(visitEvents.seq, seq)))
+      .orderBy(asc(visitEvents.seq));
+    return rows.map((row) => ({ ...row.document, seq: row.seq }));
+  }
+
+  /** Puts a whole visit in place, or what is new of it. Returns how many events were new. */
+  put(visit: VisitDocument): Promise<number> {
+    return this.storage.writer.write((database) => this.planPut(database, visit));
+  }
+
+  /** What putting a whole visit in place comes to. @throws RequestProblem when it contradicts what is stored. */
+  async planPut(database: Database, visit: VisitDocument): Promise<Plan<number>> {
+    const [existing] = await database.select({ hash: visits.hash }).from(visits).where(eq(visits.id, visit.id));
+    if (existing && existing.hash !== contentHash(visit.pinned))
+      throw conflict(`Nothing was stored: visit ${visit.id} is on file with other documents.`);
+    const indexed = existing
+      ? await this.index.visit(database, visit.id)
+      : { pinned: visit.pinned, context: visitContext(visit.pinned), events: new Map(), numbers: new Set<string>() };
+    const start = existing ? [] : [startEntry(visit.id, visit.pinned)];
+    if (visit.events.length === 0) return { entries: start, answer: 0 };
+    const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed);
+    return { entries: [...start, ...entries], answer: answer.stored };
   }
 
   /** Stores a batch whole or not at all. Events already stored keep their order and are acknowledged again. */
   append(visit: string, events: readonly VisitEvent[]): Promise<Acknowledged> {
-    return this.database.transaction(async (transaction) => {
-      const pinned = await this.pinnedContext(transaction, visit);
-      const stored = await this.storedAmong(transaction, events);
-      const fresh = events.filter((event) => !stored.has(event.id));
-      refuseForeign(visit, events);
-      refuseChanged(events, stored);
-      await this.refuseUnfit(transaction, visit, pinned, fresh);
-      if (fresh.length > 0) {
-        const rows = await transaction
-          .insert(visitEvents)
-          .values(fresh.map(rowOf))
-          .onConflictDoNothing()
-          .returning({ id: visitEvents.id, seq: visitEvents.seq });
-        if (rows.length < fresh.length)
-          throw conflict('A device number in this batch is already taken by another event.');
-        rows.forEach((row) => stored.set(row.id, { seq: row.seq, hash: '' }));
-      }
-      return { events: events.map(({ id }) => ({ id, seq: stored.get(id)?.seq ?? 0 })) };
+    return this.storage.writer.write(async (database) => {
+      const indexed = await this.index.visit(database, visit);
+      const { entries, answer } = await this.planAppend(database, visit, events, indexed);
+      return { entries, answer: answer.acknowledged };
     });
+  }
+
+  private async planAppend(
+    database: Database,
+    visit: string,
+    events: readonly VisitEvent[],
+    indexed: IndexedVisit,
+  ): Promise<Plan<{ readonly acknowledged: Acknowledged; readonly stored: number }>> {
+    const hashed = events.map((event) => ({ event, hash: eventHash(event) }));
+    refuseForeign(visit, events);
+    refuseChanged(hashed, indexed);
+    const fresh = uniqueById(hashed.filter(({ event }) => !indexed.events.has(event.id)));
+    refuseTakenNumbers(fresh, indexed);
+    await this.refuseUnfit(
+      database,
+      visit,
+      indexed,
+      fresh.map(({ event }) => event),
+    );
+    const orders = await this.index.takeOrders(database, fresh.length);
+    const ordered = fresh.map(({ event, hash }, index) => {
+      const seq = orders[index] ?? 0;
+      indexed.events.set(event.id, { seq, hash });
+      indexed.numbers.add(deviceNumber(event));
+      return { ...event, seq };
+    });
+    const entries: Entry[] = ordered.length > 0 ? [{ kind: 'events-stored', events: ordered }] : [];
+    const acknowledged = { events: events.map(({ id }) => ({ id, seq: indexed.events.get(id)?.seq ?? 0 })) };
+    return { entries, answer: { acknowledged, stored: ordered.length } };
   }
 
   /** Every visit, the one touched last first. */
   async list(): Promise<readonly VisitSummary[]> {
-    const rows = await this.database.select({ id: visits.id, pinned: visits.pinned }).from(visits);
-    const summaries = await Promise.all(rows.map(({ id, pinned }) => this.summary(id, pinned)));
+    const rows = await this.database.select({ id: visits.id }).from(visits);
+    const lasts = await this.database
+      .select({ visit: visitEvents.visit, seq: max(visitEvents.seq) })
+      .from(visitEvents)
+      .groupBy(visitEvents.visit);
+    const lastSeqs = new Map(lasts.map(({ visit, seq }) => [visit, seq ?? 0]));
+    const summaries: VisitSummary[] = [];
+    for (const { id } of rows) summaries.push(await this.summary(id, lastSeqs.get(id) ?? 0));
     return summaries.sort((a, b) => b.lastAt.localeCompare(a.lastAt));
   }
 
-  private async summary(id: string, pinned: PinnedDocuments): Promise<VisitSummary> {
-    const events = await this.events(this.database, id);
-    const lastSeq = events.at(-1)?.seq ?? 0;
+  private async summary(id: string, lastSeq: number): Promise<VisitSummary> {
     const known = this.summaries.get(id);
     if (known?.lastSeq === lastSeq) return known.summary;
-    const summary = summaryOf(id, pinned, events);
+    const summary = visitSummary(await this.visit(id));
     this.summaries.set(id, { lastSeq, summary });
     return summary;
   }
 
-  /** Pinned documents never change, so they are read once while a visit is in use. */
-  private async pinnedContext(database: Database | Transaction, id: string): Promise<PinnedContext> {
-    const known = this.contexts.get(id);
-    if (known) return known;
-    const [row] = await database.select({ pinned: visits.pinned }).from(visits).where(eq(visits.id, id));
-    if (!row) throw notFound(`visit ${id}`);
-    const read = { pinned: row.pinned, context: visitContext(row.pinned) };
-    // The oldest goes first; a Map keeps the order of insertion.
-    const [oldest] = this.contexts.keys();
-    if (this.contexts.size >= MOST_CONTEXTS && oldest !== undefined) this.contexts.delete(oldest);
-    this.contexts.set(id, read);
-    return read;
-  }
-
-  private async events(database: Database | Transaction, visit: string): Promise<VisitEvent[]> {
-    const rows = await database
-      .select({ seq: visitEvents.seq, document: visitEvents.document })
-      .from(visitEvents)
-      .where(eq(visitEvents.visit, visit))
-      .orderBy(asc(visitEvents.seq));
-    return rows.map(({ seq, document }) => ({ ...document, seq }));
-  }
-
-  private async storedAmong(
-    transaction: Transaction,
-    events: readonly VisitEvent[],
-  ): Promise<Map<string, { seq: number; hash: string }>> {
-    const ids = events.map((event) => event.id);
-    const rows = await transaction
-      .select({ id: visitEvents.id, seq: visitEvents.seq, hash: visitEvents.hash })
-      .from(visitEvents)
-      .where(inArray(visitEvents.id, ids));
-    return new Map(rows.map(({ id, seq, hash }) => [id, { seq, hash }]));
-  }
-
   private async refuseUnfit(
-    transaction: Transaction,
+    database: Database,
     visit: string,
-    { pinned, context }: PinnedContext,
+    { pinned, context }: IndexedVisit,
     fresh: readonly VisitEvent[],
   ): Promise<void> {
     const problems = fresh.flatMap((event, index) => referenceProblems(context, pinned, event, `events[${index}]`));
@@ -150,8 +162,8 @@ export class VisitStore {
       throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
     const closing = fresh.findIndex((event) => event.type === 'visit-closed');
     if (closing < 0) return;
-    const state = replay(context, [...(await this.events(transaction, visit)), ...fresh.slice(0, closing)]);
-    const open = openBypasses(state);
+    const stored = (await storedVisit(database, visit))?.events ?? [];
+    const open = openBypasses(replay(context, [...stored, ...fresh.slice(0, closing)]));
     if (open.length > 0) {
       throw conflict(
         `The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`,
@@ -161,21 +173,30 @@ export class VisitStore {
   }
 }
 
-function rowOf(event: VisitEvent): typeof visitEvents.$inferInsert {
-  const { seq: _seq, ...document } = event;
-  return {
-    id: event.id,
-    visit: event.visit,
-    device: event.device,
-    deviceSeq: event.deviceSeq,
-    hash: eventHash(event),
-    document,
-  };
+interface Hashed {
+  readonly event: VisitEvent;
+  readonly hash: string;
+}
+
+function startEntry(id: string, pinned: PinnedDocuments): Entry {
+  return { kind: 'visit-started', id, pinned, createdAt: new Date().toISOString() };
+}
+
+function refuseOtherStart(request: StartVisit, existing: { readonly unit: string; readonly hash: string }): void {
+  const unit = request.pinned?.unit.id ?? request.unit;
+  if (existing.unit !== unit)
+    throw conflict(`Visit ${request.id} already exists and is about unit "${existing.unit}".`);
+  if (request.pinned && contentHash(request.pinned) !== existing.hash)
+    throw conflict(`Visit ${request.id} already exists and is pinned to other documents.`);
 }
 
 /** An event's content; the order the server gave it is not part of it. */
 function eventHash({ seq: _seq, ...content }: VisitEvent): string {
   return contentHash(content);
+}
+
+function uniqueById(events: readonly Hashed[]): readonly Hashed[] {
+  return [...new Map(events.map((each) => [each.event.id, each])).values()];
 }
 
 function refuseForeign(visit: string, events: readonly VisitEvent[]): void {
@@ -187,11 +208,10 @@ function refuseForeign(visit: string, events: readonly VisitEvent[]): void {
   if (problems.length > 0) throw unacceptable('Nothing was stored: an event belongs to another visit.', problems);
 }
 
-function refuseChanged(events: readonly VisitEvent[], stored: ReadonlyMap<string, { readonly hash: string }>): void {
-  const seen = new Map<string, string>([...stored].map(([id, { hash }]) => [id, hash]));
-  const problems = events.flatMap((event, index): FieldProblem[] => {
-    const hash = eventHash(event);
-    const known = seen.get(event.id);
+function refuseChanged(events: readonly Hashed[], { events: stored }: IndexedVisit): void {
+  const seen = new Map<string, string>();
+  const problems = events.flatMap(({ event, hash }, index): FieldProblem[] => {
+    const known = stored.get(event.id)?.hash ?? seen.get(event.id);
     seen.set(event.id, hash);
     return known === undefined || known === hash
       ? []
@@ -201,32 +221,14 @@ function refuseChanged(events: readonly VisitEvent[], stored: ReadonlyMap<string
     throw conflict('Nothing was stored: an event id is used twice with different content.', problems);
 }
 
-function summaryOf(id: string, pinned: PinnedDocuments, events: readonly VisitEvent[]): VisitSummary {
-  const context = visitContext(pinned);
-  const state = replay(context, events);
-  const first = events[0];
-  const last = events.at(-1);
-  return {
-    id,
-    unit: pinned.unit.id,
-    unitName: pinned.unit.name,
-    siteName: pinned.site.name,
-    complaint: state.opened?.complaint ?? '',
-    openedAt: first?.at ?? '',
-    lastAt: last?.at ?? '',
-    closed: state.closed,
-    findings: state.findings.map((finding) => finding.text),
-    openBypasses: openBypasses(state).length,
-    waitsFor: waitsFor(context, state),
-    events: events.length,
-  };
-}
-
-function waitsFor(context: VisitContext, state: VisitState): string {
-  if (state.closed) return 'Closed';
-  const open = openBypasses(state);
-  const step = stepOf(context, state, state.step);
-  if (step?.text !== undefined) return step.text;
-  if (open.length > 0) return 'A jumper is still in';
-  return state.findings.length > 0 ? 'To be closed' : 'A chart to follow';
+function refuseTakenNumbers(fresh: readonly Hashed[], { numbers }: IndexedVisit): void {
+  const taken = new Set<string>();
+  const problems = fresh.flatMap(({ event }, index): FieldProblem[] => {
+    const number = deviceNumber(event);
+    const isTaken = numbers.has(number) || taken.has(number);
+    taken.add(number);
+    return isTaken ? [{ path: `events[${index}].deviceSeq`, message: 'is already taken by another event' }] : [];
+  });
+  if (problems.length > 0)
+    throw conflict('Nothing was stored: a device number in this batch is already taken by another event.', problems);
 }

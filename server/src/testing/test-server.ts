@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
 import { startServer, type RunningServer } from '../start-server';
+import { freshDatabaseUrl } from './postgres';
 
 /** A folder of its own for one spec; gone afterwards. */
 export function scratchFolder(): string {
@@ -47,9 +48,11 @@ export interface TestServer extends RunningServer {
 export type Answer = Record<string, never> & { [key: string]: Answer };
 
 /** The real server on a real folder and a free port. */
-export async function testServer(folder?: string, page = '/nowhere'): Promise<TestServer> {
-  const dataDir = folder ?? (await seededFolder());
-  const server = await startServer({ settings: { host: '127.0.0.1', port: 0, dataDir }, page, demo: readDemo });
+export async function testServer(folder?: string, page = '/nowhere', url?: string): Promise<TestServer> {
+  const databaseUrl = url ?? (folder === undefined ? await freshDatabaseUrl() : undefined);
+  const dataDir = folder ?? (databaseUrl === undefined ? await seededFolder() : scratchFolder());
+  const settings = { host: '127.0.0.1', port: 0, dataDir, ...(databaseUrl === undefined ? {} : { databaseUrl }) };
+  const server = await startServer({ settings, page, demo: readDemo });
   return {
     ...server,
     folder: dataDir,

@@ -1,0 +1,34 @@
+import { openBypasses, replay, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import type { VisitDocument, VisitSummary } from './api';
+import { visitContext } from './visit-context';
+
+/** What a list of visits shows of one, folded from its log. */
+export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 'pinned' | 'events'>): VisitSummary {
+  const context = visitContext(pinned);
+  const state = replay(context, events);
+  const first = events[0];
+  const last = events.at(-1);
+  return {
+    id,
+    unit: pinned.unit.id,
+    unitName: pinned.unit.name,
+    siteName: pinned.site.name,
+    complaint: state.opened?.complaint ?? '',
+    openedAt: first?.at ?? '',
+    lastAt: last?.at ?? '',
+    closed: state.closed,
+    findings: state.findings.map((finding) => finding.text),
+    openBypasses: openBypasses(state).length,
+    waitsFor: waitsFor(context, state),
+    events: events.length,
+  };
+}
+
+function waitsFor(context: VisitContext, state: VisitState): string {
+  if (state.closed) return 'Closed';
+  const open = openBypasses(state);
+  const step = stepOf(context, state, state.step);
+  if (step?.text !== undefined) return step.text;
+  if (open.length > 0) return 'A jumper is still in';
+  return state.findings.length > 0 ? 'To be closed' : 'The next reading';
+}

@@ -1,0 +1,200 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { v7 as uuid } from 'uuid';
+import yauzl from 'yauzl';
+import yazl from 'yazl';
+import { archiveCommand } from './archive-command';
+import { startPostgres } from './testing/postgres';
+import { discard, eventMaker, scratchFolder, seededFolder, testServer } from './testing/test-server';
+
+describe('backup and restore', () => {
+  let folder = '';
+  let scratch = '';
+  beforeEach(async () => {
+    folder = await seededFolder();
+    scratch = scratchFolder();
+  }, 60_000);
+  afterEach(() => [folder, scratch].forEach(discard));
+
+  const settings = (dataDir: string, databaseUrl?: string) => ({
+    host: '127.0.0.1',
+    port: 0,
+    dataDir,
+    ...(databaseUrl === undefined ? {} : { databaseUrl }),
+  });
+  const run = (command: string, file: string, dataDir: string, databaseUrl?: string): Promise<void> =>
+    archiveCommand([command, file], settings(dataDir, databaseUrl), () => undefined);
+  const file = (name = 'all.zip'): string => join(scratch, name);
+
+  it('bring everything to another folder, order and versions included', async () => {
+    await run('backup', file(), folder);
+    const target = join(scratch, 'new');
+    await run('restore', file(), target);
+    const from = await testServer(folder);
+    const to = await testServer(target);
+    for (const path of ['/api/visits', '/api/library']) {
+      expect((await to.request('GET', path)).text)
+        .withContext(path)
+        .toBe((await from.request('GET', path)).text);
+    }
+    const visits = (await from.request('GET', '/api/visits')).body as unknown as { id: string }[];
+    expect(visits.length).toBe(2);
+    for (const { id } of visits) {
+      const path = `/api/visits/${id}/export.json`;
+      expect((await to.request('GET', path)).text).toBe((await from.request('GET', path)).text);
+    }
+    await Promise.all([from.stop(), to.stop()]);
+    expect(Object.keys(await filesIn(file())).sort()).toContain('manifest.json');
+  }, 120_000);
+
+  it('take a backup of a folder whose server is running, with what it stored a moment ago', async () => {
+    const server = await testServer(folder);
+    const visit = uuid();
+    await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+    const make = eventMaker(visit);
+    await server.request('POST', `/api/visits/${visit}/events`, {
+      events: [make({ type: 'note-added', text: 'just now' })],
+    });
+    await run('backup', file(), folder);
+    await server.stop();
+    const files = await filesIn(file());
+    expect(files[`visits/${visit}.json`]).toContain('just now');
+    const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
+    for (const [name, sum] of Object.entries(manifest.files))
+      expect(
+        createHash('sha256')
+          .update(files[name] ?? '')
+          .digest('hex'),
+      )
+        .withContext(name)
+        .toBe(sum);
+  }, 60_000);
+
+  it('overwrite nothing', async () => {
+    writeFileSync(file(), 'mine');
+    await expectAsync(run('backup', file(), folder)).toBeRejectedWithError(/is there already/);
+    expect(readFileSync(file(), 'utf8')).toBe('mine');
+    await run('backup', file('other.zip'), folder);
+    await expectAsync(run('restore', file('other.zip'), folder)).toBeRejectedWithError(
+      /is not empty; nothing was changed/,
+    );
+    await expectAsync(archiveCommand(['restore'], settings(folder), () => undefined)).toBeRejectedWithError(
+      /takes one file/,
+    );
+  }, 60_000);
+
+  it('refuse what is no archive, what was changed, and what would unpack without end', async () => {
+    await run('backup', file('good.zip'), folder);
+    const good = await filesIn(file('good.zip'));
+    const changed = { ...good, 'sites.json': (good['sites.json'] ?? '').replace('Fernhollow', 'Thornhollow') };
+    const unknownFile = { ...good, 'extra.json': '{}' };
+    const { 'manifest.json': _manifest, ...withoutManifest } = good;
+    writeFileSync(file('text.zip'), 'PK? no.');
+    await zipped(file('changed.zip'), changed);
+    await zipped(file('unknown.zip'), unknownFile);
+    await zipped(file('headless.zip'), withoutManifest);
+    await zipped(file('bomb.zip'), { 'manifest.json': ' '.repeat(60 * 2 ** 20) });
+    await zipped(file('lying.zip'), resummed({ ...good, 'sites.json': '{"format":"juxtameter/sites"}' }));
+    const cases: Record<string, RegExp> = {
+      'text.zip': /cannot be read as a zip file/,
+      'changed.zip': /sites.json changed: its checksum/,
+      'unknown.zip': /"extra.json", which its manifest does not list/,
+      'headless.zip': /has no manifest.json/,
+      'bomb.zip': /would unpack "manifest.json" to more/,
+      'lying.zip': /sites.json, which does not fit its format/,
+      'nowhere.zip': /cannot be read/,
+    };
+    for (const [name, message] of Object.entries(cases)) {
+      const target = join(scratch, 'target');
+      await expectAsync(run('restore', file(name), target))
+        .withContext(name)
+        .toBeRejectedWithError(message);
+      expect(existsSync(target) && readdirSync(target).length > 0)
+        .withContext(name)
+        .toBeFalse();
+    }
+  }, 60_000);
+
+  it('leave an empty folder behind when an archive contradicts itself', async () => {
+    await run('backup', file('good.zip'), folder);
+    const good = await filesIn(file('good.zip'));
+    const name = Object.keys(good).find((each) => each.startsWith('visits/')) ?? '';
+    const visit = JSON.parse(good[name] ?? '') as { events: { seq: number }[] };
+    const last = visit.events.at(-1);
+    if (last) last.seq = visit.events[0]?.seq ?? 0;
+    await zipped(file('twice.zip'), resummed({ ...good, [name]: JSON.stringify(visit) }));
+    const target = join(scratch, 'target');
+    await expectAsync(run('restore', file('twice.zip'), target)).toBeRejected();
+    expect(readdirSync(target)).toEqual([]);
+  }, 60_000);
+
+  it('work with a PostgreSQL server, which one owner at a time may use', async () => {
+    const postgres = await startPostgres();
+    if (!postgres) return pending('PostgreSQL is not installed here');
+    await run('backup', file(), folder);
+    const url = postgres.url('postgres');
+    await run('restore', file(), join(scratch, 'a'), url);
+    const server = await testServer(join(scratch, 'b'), '/nowhere', url);
+    expect((await server.request('GET', '/api/visits')).body.length as unknown).toBe(2);
+    await expectAsync(testServer(join(scratch, 'c'), '/nowhere', url)).toBeRejectedWithError(
+      /in use by another Juxtameter/,
+    );
+    await server.stop();
+    await run('backup', file('again.zip'), join(scratch, 'b'), url);
+    expect(Object.keys(await filesIn(file('again.zip'))).sort()).toEqual(Object.keys(await filesIn(file())).sort());
+    await expectAsync(run('restore', file(), join(scratch, 'd'), url)).toBeRejectedWithError(/has visits already/);
+    const standing = await testServer(join(scratch, 'f'), '/nowhere', url);
+    await postgres.stop();
+    const refused = await standing.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
+    expect(refused.status).toBe(503);
+    expect(refused.text).toContain('nothing was stored');
+    await standing.stop();
+    await expectAsync(testServer(join(scratch, 'e'), '/nowhere', url)).toBeRejectedWithError(
+      /PostgreSQL server of DATABASE_URL cannot be used/,
+    );
+  }, 60_000);
+});
+
+function zipped(path: string, files: Readonly<Record<string, string>>): Promise<void> {
+  const zip = new yazl.ZipFile();
+  for (const [name, text] of Object.entries(files)) zip.addBuffer(Buffer.from(text), name);
+  zip.end();
+  return pipeline(zip.outputStream, createWriteStream(path));
+}
+
+/** With a manifest that agrees with the files again. */
+function resummed(files: Readonly<Record<string, string>>): Record<string, string> {
+  const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
+  const sums = Object.keys(manifest.files).map((name) => [
+    name,
+    createHash('sha256')
+      .update(files[name] ?? '')
+      .digest('hex'),
+  ]);
+  return { ...files, 'manifest.json': JSON.stringify({ ...manifest, files: Object.fromEntries(sums) }) };
+}
+
+/** Read without our own reader, as anybody would. */
+function filesIn(path: string): Promise<Record<string, string>> {
+  return new Promise((resolve, reject) => {
+    const files: Record<string, string> = {};
+    yauzl.open(path, { lazyEntries: true }, (error, zip) => {
+      if (error) return reject(error);
+      zip.on('end', () => resolve(files));
+      zip.on('entry', (entry: yauzl.Entry) =>
+        zip.openReadStream(entry, (failure, stream) => {
+          if (failure) return reject(failure);
+          const chunks: Buffer[] = [];
+          stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+          stream.on('end', () => {
+            files[entry.fileName] = Buffer.concat(chunks).toString('utf8');
+            zip.readEntry();
+          });
+        }),
+      );
+      zip.readEntry();
+    });
+  });
+}

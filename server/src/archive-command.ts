@@ -1,0 +1,104 @@
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { rename } from 'node:fs/promises';
+import { resolve } from 'node:path';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
+import { lockFolder, ownerAddress } from './folder-lock';
+import { StartRefused, type Settings } from './settings';
+import { loadArchive } from './storage/recovery';
+import { placeArchive, removeDrafts, Storage, verifyArchive, writeVerified } from './storage/storage';
+import { visits } from './database/schema';
+
+export type Print = (line: string) => void;
+
+/**
+ * `backup FILE` and `restore FILE`: everything stored, in and out of one open archive.
+ * @throws StartRefused with one sentence when it cannot be done; nothing is changed then.
+ */
+export async function archiveCommand(args: readonly string[], settings: Settings, print: Print): Promise<void> {
+  const [command, file, ...more] = args;
+  if (file === undefined || more.length > 0 || file.startsWith('-'))
+    throw new StartRefused(`${command ?? ''} takes one file: npm run -s juxta -- ${command ?? 'backup'} FILE.zip`);
+  await (command === 'restore' ? restore(resolve(file), settings, print) : backup(resolve(file), settings, print));
+}
+
+async function backup(file: string, settings: Settings, print: Print): Promise<void> {
+  if (existsSync(file)) throw new StartRefused(`${file} is there already; name a file that is not.`);
+  const draft = `${file}.new`;
+  try {
+    const address = settings.databaseUrl === undefined ? ownerAddress(settings.dataDir) : undefined;
+    if (address === undefined) await backupStored(settings, draft);
+    else await writeVerified(await fetchedBackup(address), draft);
+    await rename(draft, file);
+  } catch (error) {
+    rmSync(draft, { force: true });
+    const { code } = error as NodeJS.ErrnoException;
+    throw code === 'ENOENT' || code === 'EACCES' || code === 'ENOSPC'
+      ? new StartRefused(`${file} cannot be written (${code}).`)
+      : error;
+  }
+  print(`Everything stored is in ${file}, written and read back.`);
+}
+
+async function backupStored(settings: Settings, draft: string): Promise<void> {
+  if (settings.databaseUrl === undefined && !existsSync(settings.dataDir))
+    throw new StartRefused(`${settings.dataDir} is not there; set DATA_DIR to the data folder.`);
+  await withStorage(settings, async (storage) => {
+    await writeVerified(await storage.backup(), draft);
+  });
+}
+
+/** A running server owns its folder; it is asked instead. */
+async function fetchedBackup(address: string): Promise<NodeJS.ReadableStream> {
+  const response = await fetch(`${address}/api/backup`);
+  if (!response.ok || !response.body) throw new StartRefused(`The server at ${address} answered ${response.status}.`);
+  return Readable.fromWeb(response.body as ReadableStream);
+}
+
+async function restore(file: string, settings: Settings, print: Print): Promise<void> {
+  await verifyArchive(file, 'foreign');
+  if (settings.databaseUrl === undefined) await restoreFolder(file, settings.dataDir);
+  else
+    await withStorage(settings, async ({ database }) => {
+      const [any] = await database.select({ id: visits.id }).from(visits).limit(1);
+      if (any) throw new StartRefused('The database of DATABASE_URL has visits already; restore into an empty one.');
+      await loadArchive(database, file);
+    });
+  print(`${file} is restored; npm start goes on from it.`);
+}
+
+async function restoreFolder(file: string, dataDir: string): Promise<void> {
+  const isEmpty = !existsSync(dataDir) || readdirSync(dataDir).length === 0;
+  if (!isEmpty)
+    throw new StartRefused(
+      `${dataDir} is not empty; nothing was changed. Restore into a new folder: DATA_DIR=new-folder`,
+    );
+  const lock = await lockFolder(dataDir);
+  try {
+    await placeArchive(dataDir, file);
+    // Builds the database at once: an archive that contradicts itself is found out now, not at the next start.
+    await (await Storage.embedded(dataDir)).close();
+  } catch (error) {
+    for (const name of readdirSync(dataDir)) rmSync(`${dataDir}/${name}`, { recursive: true, force: true });
+    throw error;
+  } finally {
+    lock.release();
+  }
+}
+
+async function withStorage(settings: Settings, task: (storage: Storage) => Promise<void>): Promise<void> {
+  const lock = await lockFolder(settings.dataDir);
+  try {
+    await removeDrafts(settings.dataDir);
+    const storage = await (settings.databaseUrl === undefined
+      ? Storage.embedded(settings.dataDir)
+      : Storage.server(settings.databaseUrl));
+    try {
+      await task(storage);
+    } finally {
+      await storage.close();
+    }
+  } finally {
+    lock.release();
+  }
+}

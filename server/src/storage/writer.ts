@@ -1,0 +1,177 @@
+import { setImmediate as turn } from 'node:timers/promises';
+import { eq } from 'drizzle-orm';
+import type { Database, OpenDatabase } from '../database/open-database';
+import { storageState } from '../database/schema';
+import { conflict, RequestProblem } from '../http/problem';
+import { applyEntry, type Entry } from './entry';
+import type { Journal } from './journal';
+
+/** What a request wants stored, found out inside the transaction that will store it. */
+export interface Plan<Answer> {
+  readonly entries: readonly Entry[];
+  readonly answer: Answer;
+}
+
+export type Planner<Answer> = (database: Database) => Promise<Plan<Answer>>;
+
+interface Job {
+  readonly planner: Planner<unknown>;
+  readonly settle: (outcome: Outcome) => void;
+}
+
+type Outcome = { readonly answer: unknown } | { readonly error: unknown };
+
+/** More than this many requests in one transaction would let the first wait too long. */
+const LARGEST_GROUP = 256;
+
+/** Row of `storage_state`; there is only one. */
+export const STATE_ROW = 1;
+
+/**
+ * The only one that writes. Requests that wait are carried out together: each is planned and its rows are made in one
+ * transaction, then one synced write puts all their records into the journal, then the transaction is committed, and
+ * only then is anybody answered.
+ */
+export class Writer {
+  private readonly waiting: Job[] = [];
+  private running: Promise<void> | undefined;
+
+  constructor(
+    private readonly open: Pick<OpenDatabase, 'database' | 'ownership'>,
+    /** Missing with a PostgreSQL server, which keeps its own. */
+    private readonly journal: Journal | undefined,
+    /** Told after a transaction that came to nothing: what was remembered from it is not so. */
+    private readonly onUndone: () => void = () => undefined,
+    /** Told after every transaction that stored something. */
+    private readonly onStored: () => void = () => undefined,
+  ) {}
+
+  /** Stores what the planner asks for, whole or not at all. @throws RequestProblem as the planner refuses. */
+  write<Answer>(planner: Planner<Answer>): Promise<Answer> {
+    return new Promise<Answer>((resolve, reject) => {
+      const settle = (outcome: Outcome): void =>
+        'answer' in outcome ? resolve(outcome.answer as Answer) : reject(outcome.error as Error);
+      this.waiting.push({ planner, settle });
+      this.running ??= this.run();
+    });
+  }
+
+  /** Runs something while nothing is written. */
+  async whileIdle<Result>(task: () => Promise<Result>): Promise<Result> {
+    while (this.running) await this.running;
+    const result = task();
+    this.running = result.then(
+      () => this.resume(),
+      () => this.resume(),
+    );
+    return result;
+  }
+
+  private resume(): void {
+    this.running = this.waiting.length > 0 ? this.run() : undefined;
+  }
+
+  private async run(): Promise<void> {
+    while (this.waiting.length > 0) {
+      // The database answers without yielding to the network: without a turn no group would ever form.
+      await turn();
+      await this.store(this.waiting.splice(0, LARGEST_GROUP));
+    }
+    this.running = undefined;
+  }
+
+  private async store(jobs: readonly Job[]): Promise<void> {
+    if (this.open.ownership?.isHeld === false) return jobs.forEach((job) => job.settle({ error: outOfReach() }));
+    const outcomes = await this.tryTogether(jobs);
+    if (outcomes) {
+      outcomes.forEach((settle) => settle());
+      return this.onStored();
+    }
+    // One request that the database refuses must not take the others down.
+    for (const job of jobs) {
+      const alone = jobs.length > 1 ? await this.tryTogether([job]) : undefined;
+      if (alone) alone.forEach((settle) => settle());
+      else job.settle({ error: this.lastError });
+    }
+  }
+
+  private lastError: unknown;
+
+  /** Carries out a group; undefined when nothing of it was stored. */
+  private async tryTogether(jobs: readonly Job[]): Promise<readonly (() => void)[] | undefined> {
+    let journaled: readonly number[] = [];
+    try {
+      return await this.open.database.transaction(async (transaction) => {
+        const settled: (() => void)[] = [];
+        const records: Entry[][] = [];
+        for (const job of jobs) {
+          const entries = await planned(transaction, job, settled);
+          for (const entry of entries) await applyEntry(transaction, entry);
+          if (entries.length > 0) records.push([...entries]);
+        }
+        if (this.journal && records.length > 0) {
+          journaled = await this.journal.append(records.map((entries) => ({ entries })));
+          await transaction
+            .update(storageState)
+            .set({ appliedSeq: this.journal.lastSeq })
+            .where(eq(storageState.id, STATE_ROW));
+        }
+        return settled;
+      });
+    } catch (error) {
+      this.lastError = asProblem(error);
+      this.onUndone();
+      // What the journal says was done was not done: a start after a crash would do it, though it was refused.
+      if (journaled.length > 0) await this.withdraw(journaled);
+      return undefined;
+    }
+  }
+
+  private async withdraw(journaled: readonly number[]): Promise<void> {
+    try {
+      await this.journal?.append([{ void: journaled }]);
+    } catch (error) {
+      // The next start will do what was refused; whoever sends it again is told that it is there.
+      this.lastError = asProblem(error);
+    }
+  }
+}
+
+/** The entries of one request; a refusal is that request's own answer and leaves the group alone. */
+async function planned(transaction: Database, job: Job, settled: (() => void)[]): Promise<readonly Entry[]> {
+  try {
+    const { entries, answer } = await job.planner(transaction);
+    settled.push(() => job.settle({ answer }));
+    return entries;
+  } catch (error) {
+    if (!(error instanceof RequestProblem)) throw error;
+    settled.push(() => job.settle({ error }));
+    return [];
+  }
+}
+
+function outOfReach(): RequestProblem {
+  return new RequestProblem(503, 'Database out of reach', 'The PostgreSQL server is out of reach; nothing was stored.');
+}
+
+function asProblem(error: unknown): unknown {
+  if (sqlState(error) === '23505')
+    return conflict('Nothing was stored: an id or a device number is already taken by something else.');
+  const code = (error as NodeJS.ErrnoException).code;
+  if (code === 'ENOSPC' || code === 'EDQUOT')
+    return new RequestProblem(507, 'Storage full', 'The disk of the server is full; nothing was stored.');
+  return error;
+}
+
+/** The database's own code of an error, wherever the query builder wrapped it. */
+export function sqlState(error: unknown): string | undefined {
+  const { code, cause } = (typeof error === 'object' && error !== null ? error : {}) as {
+    code?: unknown;
+    cause?: unknown;
+  };
+  return typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)
+    ? code
+    : cause === undefined
+      ? undefined
+      : sqlState(cause);
+}

@@ -1,0 +1,78 @@
+import { eq, max } from 'drizzle-orm';
+import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
+import type { VisitContext } from '@juxtameter/core';
+import type { Database } from '../database/open-database';
+import { visitEvents, visits } from '../database/schema';
+import { notFound } from '../http/problem';
+
+/** What is remembered of a visit while it is in use: asking the database for each event would be its slowest part. */
+export interface IndexedVisit {
+  readonly pinned: PinnedDocuments;
+  readonly context: VisitContext;
+  /** Order and content hash of every stored event. */
+  readonly events: Map<string, { readonly seq: number; readonly hash: string }>;
+  /** Device numbers that are taken, as `device:number`. */
+  readonly numbers: Set<string>;
+}
+
+/** How many visits are remembered at a time, at most; more are read again from the database. */
+const MOST_VISITS = 50;
+
+/** Remembers the visits in use, and the order of the last event. Forgets all after a transaction that was undone. */
+export class VisitIndex {
+  private readonly visits = new Map<string, IndexedVisit>();
+  private lastSeq: number | undefined;
+
+  forget(): void {
+    this.visits.clear();
+    this.lastSeq = undefined;
+  }
+
+  /** @throws RequestProblem when there is no such visit. */
+  async visit(database: Database, id: string): Promise<IndexedVisit> {
+    const known = this.visits.get(id);
+    if (known) return known;
+    const read = await readVisit(database, id);
+    // The oldest goes first; a Map keeps the order of insertion.
+    const [oldest] = this.visits.keys();
+    if (this.visits.size >= MOST_VISITS && oldest !== undefined) this.visits.delete(oldest);
+    this.visits.set(id, read);
+    return read;
+  }
+
+  /** The orders of so many new events. */
+  async takeOrders(database: Database, count: number): Promise<readonly number[]> {
+    if (this.lastSeq === undefined) {
+      const [last] = await database.select({ seq: max(visitEvents.seq) }).from(visitEvents);
+      this.lastSeq = last?.seq ?? 0;
+    }
+    const first = this.lastSeq + 1;
+    this.lastSeq += count;
+    return Array.from({ length: count }, (_, index) => first + index);
+  }
+}
+
+async function readVisit(database: Database, id: string): Promise<IndexedVisit> {
+  const [row] = await database.select({ pinned: visits.pinned }).from(visits).where(eq(visits.id, id));
+  if (!row) throw notFound(`visit ${id}`);
+  const rows = await database
+    .select({
+      id: visitEvents.id,
+      seq: visitEvents.seq,
+      hash: visitEvents.hash,
+      device: visitEvents.device,
+      deviceSeq: visitEvents.deviceSeq,
+    })
+    .from(visitEvents)
+    .where(eq(visitEvents.visit, id));
+  return {
+    pinned: row.pinned,
+    context: visitContext(row.pinned),
+    events: new Map(rows.map(({ id: event, seq, hash }) => [event, { seq, hash }])),
+    numbers: new Set(rows.map(deviceNumber)),
+  };
+}
+
+export function deviceNumber({ device, deviceSeq }: { readonly device: string; readonly deviceSeq: number }): string {
+  return `${device}:${deviceSeq}`;
+}
