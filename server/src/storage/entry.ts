@@ -1,7 +1,8 @@
+import { sql, type SQL } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
-import { meters, procedures, sites, unitModels, units, visitEvents, visits } from '../database/schema';
+import { meters, procedures, sites, storageState, unitModels, units, visitEvents, visits } from '../database/schema';
 import { contentHash } from './content-hash';
 
 /**
@@ -27,13 +28,23 @@ export type StoredDocument = { readonly version: number; readonly storedAt: stri
   | { readonly of: 'meter'; readonly document: MeterDocument }
 );
 
+/** Row of `storage_state`; there is only one. */
+export const STATE_ROW = 1;
+
 export const DOCUMENT_TABLES = { 'unit-model': unitModels, procedure: procedures, meter: meters } as const;
 
-/** PostgreSQL takes 65,535 parameters in one statement. */
-const ROWS_AT_ONCE = 1000;
+/**
+ * Makes the rows of entries, in order; with a journal also notes the record the database has followed it to.
+ * @throws what the database throws when a row contradicts one that is there.
+ */
+export async function applyEntries(database: Database, entries: readonly Entry[], appliedSeq?: number): Promise<void> {
+  for (const entry of entries) if (entry.kind !== 'events-stored') await applyEntry(database, entry);
+  const events = entries.flatMap((entry) => (entry.kind === 'events-stored' ? entry.events : []));
+  if (events.length > 0) await insertEvents(database, events, appliedSeq);
+  else if (appliedSeq !== undefined) await database.execute(applied(appliedSeq));
+}
 
-/** Makes the rows of an entry. @throws what the database throws when a row contradicts one that is there. */
-export async function applyEntry(database: Database, entry: Entry): Promise<void> {
+async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'events-stored' }>): Promise<void> {
   switch (entry.kind) {
     case 'site-put': {
       const { site } = entry;
@@ -60,18 +71,30 @@ export async function applyEntry(database: Database, entry: Entry): Promise<void
     case 'visit-started': {
       const { id, pinned, createdAt } = entry;
       await database.insert(visits).values({ id, unit: pinned.unit.id, hash: contentHash(pinned), pinned, createdAt });
-      return;
     }
-    case 'events-stored':
-      for (let from = 0; from < entry.events.length; from += ROWS_AT_ONCE) {
-        const rows = entry.events.slice(from, from + ROWS_AT_ONCE).map(eventRow);
-        await database.insert(visitEvents).values(rows);
-      }
   }
 }
 
-function eventRow({ seq, ...document }: VisitEvent): typeof visitEvents.$inferInsert {
+/**
+ * One statement for any number of events: with the embedded database every statement costs more than its rows do.
+ * The rows travel as one JSON text; a `json` column takes its part of it as it is written, the order of keys included.
+ */
+async function insertEvents(database: Database, events: readonly VisitEvent[], appliedSeq?: number): Promise<void> {
+  const insertion = sql`insert into ${visitEvents} (seq, id, visit, device, device_seq, hash, document)
+    select seq, id, visit, device, device_seq, hash, document
+    from json_to_recordset(${JSON.stringify(events.map(eventRow))}::json) as row (
+      seq bigint, id uuid, visit uuid, device uuid, device_seq integer, hash text, document json)`;
+  await database.execute(
+    appliedSeq === undefined ? insertion : sql`with stored as (${insertion} returning 1) ${applied(appliedSeq)}`,
+  );
+}
+
+function applied(appliedSeq: number): SQL {
+  return sql`update ${storageState} set applied_seq = ${appliedSeq} where id = ${STATE_ROW}`;
+}
+
+function eventRow({ seq, ...document }: VisitEvent): Record<string, unknown> {
   const { id, visit, device, deviceSeq } = document;
   if (seq === undefined) throw new Error(`Event ${id} was given no order.`);
-  return { seq, id, visit, device, deviceSeq, hash: contentHash(document), document };
+  return { seq, id, visit, device, device_seq: deviceSeq, hash: contentHash(document), document };
 }

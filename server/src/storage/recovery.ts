@@ -6,10 +6,9 @@ import { openEmbedded, type Database, type OpenDatabase } from '../database/open
 import { storageState, visitEvents, visits } from '../database/schema';
 import { StartRefused } from '../settings';
 import { ArchiveReader } from './archive-reader';
-import { applyEntry, DOCUMENT_TABLES } from './entry';
+import { applyEntries, DOCUMENT_TABLES, STATE_ROW } from './entry';
 import { carriedOut, type JournalContent } from './journal';
 import type { JournalRecord } from './journal-record';
-import { STATE_ROW } from './writer';
 
 /** Where everything of a data folder lies. */
 export function storagePaths(dataDir: string) {
@@ -136,11 +135,7 @@ async function caughtUp(
   for (const record of missing) {
     if (!('entries' in record)) continue;
     await open.database.transaction(async (transaction) => {
-      for (const entry of record.entries) await applyEntry(transaction, entry);
-      await transaction
-        .update(storageState)
-        .set({ appliedSeq: record.journalSeq })
-        .where(eq(storageState.id, STATE_ROW));
+      await applyEntries(transaction, record.entries, record.journalSeq);
     });
   }
   const last = records.at(-1)?.journalSeq ?? appliedSeq;
@@ -154,14 +149,18 @@ export async function loadArchive(database: Database, path: string): Promise<num
   try {
     await database.transaction(async (transaction) => {
       const { sites, units } = await archive.sites();
-      for (const site of sites) await applyEntry(transaction, { kind: 'site-put', site });
-      for (const unit of units) await applyEntry(transaction, { kind: 'unit-put', unit });
+      await applyEntries(transaction, [
+        ...sites.map((site) => ({ kind: 'site-put', site }) as const),
+        ...units.map((unit) => ({ kind: 'unit-put', unit }) as const),
+      ]);
       for (const listed of archive.manifest.documents)
-        await applyEntry(transaction, { kind: 'document-stored', ...(await archive.document(listed)) });
+        await applyEntries(transaction, [{ kind: 'document-stored', ...(await archive.document(listed)) }]);
       for (const { file, createdAt } of archive.manifest.visits) {
         const { id, pinned, events } = await archive.visit(file);
-        await applyEntry(transaction, { kind: 'visit-started', id, pinned, createdAt });
-        await applyEntry(transaction, { kind: 'events-stored', events });
+        await applyEntries(transaction, [
+          { kind: 'visit-started', id, pinned, createdAt },
+          { kind: 'events-stored', events },
+        ]);
       }
     });
     return archive.manifest.journalSeq;

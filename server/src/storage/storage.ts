@@ -9,9 +9,10 @@ import { openServer, type Database, type OpenDatabase } from '../database/open-d
 import { storageState } from '../database/schema';
 import { ArchiveReader, type Trust } from './archive-reader';
 import { archiveStream, momentOf } from './archive-writer';
+import { STATE_ROW } from './entry';
 import { Journal, readJournal, replaceFile, syncFolder } from './journal';
 import { recoverDatabase, storagePaths, type StoragePaths } from './recovery';
-import { STATE_ROW, Writer } from './writer';
+import { Writer } from './writer';
 
 /** A journal longer than this, in bytes, is replaced by a dump. */
 const LONGEST_JOURNAL = 16 * 2 ** 20;

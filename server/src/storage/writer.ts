@@ -1,9 +1,7 @@
 import { setImmediate as turn } from 'node:timers/promises';
-import { eq } from 'drizzle-orm';
 import type { Database, OpenDatabase } from '../database/open-database';
-import { storageState } from '../database/schema';
 import { conflict, RequestProblem } from '../http/problem';
-import { applyEntry, type Entry } from './entry';
+import { applyEntries, type Entry } from './entry';
 import type { Journal } from './journal';
 
 /** What a request wants stored, found out inside the transaction that will store it. */
@@ -23,9 +21,6 @@ type Outcome = { readonly answer: unknown } | { readonly error: unknown };
 
 /** More than this many requests in one transaction would let the first wait too long. */
 const LARGEST_GROUP = 256;
-
-/** Row of `storage_state`; there is only one. */
-export const STATE_ROW = 1;
 
 /**
  * The only one that writes. Requests that wait are carried out together: each is planned and its rows are made in one
@@ -103,18 +98,23 @@ export class Writer {
     try {
       return await this.open.database.transaction(async (transaction) => {
         const settled: (() => void)[] = [];
-        const records: Entry[][] = [];
+        const records: (readonly Entry[])[] = [];
+        const later: Entry[] = [];
         for (const job of jobs) {
           const entries = await planned(transaction, job, settled);
-          for (const entry of entries) await applyEntry(transaction, entry);
-          if (entries.length > 0) records.push([...entries]);
+          if (entries.length === 0) continue;
+          records.push(entries);
+          // Events are remembered by whoever planned them; what else is stored must be there for the next plan.
+          if (entries.some((entry) => entry.kind !== 'events-stored')) await applyEntries(transaction, entries);
+          else later.push(...entries);
         }
-        if (this.journal && records.length > 0) {
-          journaled = await this.journal.append(records.map((entries) => ({ entries })));
-          await transaction
-            .update(storageState)
-            .set({ appliedSeq: this.journal.lastSeq })
-            .where(eq(storageState.id, STATE_ROW));
+        if (records.length > 0) {
+          // The disk and the database work at the same time; nothing is committed before both are done.
+          const rows = applyEntries(transaction, later, this.journal && this.journal.lastSeq + records.length);
+          const record = this.journal?.append(records.map((entries) => ({ entries })));
+          const [made, kept] = await Promise.allSettled([rows, record]);
+          if (kept.status === 'fulfilled') journaled = kept.value ?? [];
+          for (const each of [kept, made]) if (each.status === 'rejected') throw each.reason;
         }
         return settled;
       });
