@@ -12,6 +12,7 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './src/support/global-setup.ts',
   use: {
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     locale: 'en-GB',

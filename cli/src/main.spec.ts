@@ -144,7 +144,10 @@ describe('the command line', () => {
   it('explains itself', () => {
     expect(juxta('help').out).toContain('lint FILE...');
     expect(juxta('dance')).toEqual(
-      jasmine.objectContaining({ code: 2, err: '"dance" is not a command; accepted: lint, judge, replay, backup, restore.' }),
+      jasmine.objectContaining({
+        code: 2,
+        err: '"dance" is not a command; accepted: lint, judge, replay, backup, restore.',
+      }),
     );
     expect(juxta('judge', '--colour', 'red').code).toBe(2);
   });

@@ -16,7 +16,7 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await workspace.start();
   await workspace.toFuse();
   await workspace.read('0.3');
-  await expect(workspace.strip).toContainText('saved');
+  await expect(workspace.strip).toContainText('Saved on server');
   await page.reload();
   await workspace.at('Ohms of the contactor coil K1');
 
@@ -24,9 +24,9 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await workspace.read('8.1');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await workspace.key('Enter');
-  await expect(workspace.strip).toContainText('no server: 2 kept on this device');
+  await expect(workspace.strip).toContainText('No server in reach: on this tablet, 2 to deliver');
   await server.resume();
-  await expect(workspace.strip).toContainText('saved', { timeout: 15_000 });
+  await expect(workspace.strip).toContainText('Saved on server', { timeout: 15_000 });
   await page.reload();
   await workspace.at('Transformer T1, secondary');
   await expect(workspace.log).toContainText('8.1 Ω');
@@ -39,17 +39,17 @@ test('what was logged without a server survives a reload once the server is back
 }) => {
   await workspace.start();
   await workspace.key('Enter');
-  await expect(workspace.strip).toContainText('saved');
+  await expect(workspace.strip).toContainText('Saved on server');
   await server.kill();
   await workspace.key('1');
   await workspace.at('Lamps on the mist controller board?');
-  await expect(workspace.strip).toContainText('no server: 1 kept on this device');
+  await expect(workspace.strip).toContainText('No server in reach: on this tablet, 1 to deliver');
   const address = page.url();
   await page.reload().catch(() => undefined);
   await server.resume();
   await page.goto(address);
   await workspace.at('Lamps on the mist controller board?');
-  await expect(workspace.strip).toContainText('saved');
+  await expect(workspace.strip).toContainText('Saved on server');
 });
 
 test('no way leads to ohms on a live circuit', async ({ workspace, page }) => {

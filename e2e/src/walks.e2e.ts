@@ -17,7 +17,7 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await expect(workspace.strip).toContainText('no bypass');
   await page.getByRole('button', { name: 'Close visit' }).click();
   await workspace.at('This visit is closed');
-  await expect(workspace.strip).toContainText('saved');
+  await expect(workspace.strip).toContainText('Saved on server');
 
   await page.getByRole('link', { name: 'Report' }).first().click();
   await expect(page.getByRole('heading', { name: 'Mist line 2 · Mist-line pump panel' })).toBeVisible();
@@ -25,7 +25,7 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await expect(page.getByRole('row', { name: /Volts across the float switch FS1/ })).toContainText('high');
   const [csv] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Readings, CSV' }).click(),
+    page.getByRole('button', { name: 'Readings, CSV' }).click(),
   ]);
   expect(csv.suggestedFilename()).toMatch(/readings\.csv$/);
 });

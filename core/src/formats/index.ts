@@ -1,1 +1,1 @@
-export { plainCell, READING_COLUMNS, readingRows, type ReadingRow } from './readings-table';
+export { readingCells, UTF8_MARK, type ReadingRow } from './readings-table';

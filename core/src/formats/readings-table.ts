@@ -65,6 +65,15 @@ export function readingRows(state: VisitState): readonly ReadingRow[] {
   });
 }
 
+/** The heading and every reading as cells of plain text. */
+export function readingCells(state: VisitState): readonly (readonly string[])[] {
+  const rows = readingRows(state).map((row) => READING_COLUMNS.map((column) => plainCell(row[column])));
+  return [[...READING_COLUMNS], ...rows];
+}
+
+/** Tells spreadsheets that what follows is UTF-8, or Ω and µ turn to noise. */
+export const UTF8_MARK = '\uFEFF';
+
 /**
  * A cell that a spreadsheet would take for a formula gets an apostrophe in front; numbers keep their minus sign.
  */

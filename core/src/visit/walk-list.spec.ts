@@ -1,5 +1,5 @@
 import { DEMO_CONTEXT, DEMO_PROCEDURE, envelope } from '../testing/demo';
-import { readingRows, plainCell } from '../formats';
+import { readingRows, plainCell } from '../formats/readings-table';
 import { walkList, type ListLine, type Walk } from '.';
 
 function walk(...lines: (readonly [step: string, reading: string, more?: Partial<ListLine>])[]): Walk {

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -42,6 +42,12 @@ export class ServerProcess {
     });
     this.address = await addressOf(this.child);
     this.port = new URL(this.address).port;
+  }
+
+  /** As after a power cut: the machine started anew, and what the database had not synced is not to be trusted. */
+  async resumeAfterPowerCut(): Promise<void> {
+    writeFileSync(join(this.folder, 'session.json'), JSON.stringify({ boot: 'before the power cut', closed: false }));
+    await this.resume();
   }
 
   async kill(): Promise<void> {

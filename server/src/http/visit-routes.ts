@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { stringify } from 'csv-stringify/sync';
-import { plainCell, READING_COLUMNS, readingRows, replay } from '@juxtameter/core';
+import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
 import { eventBatchContract, startVisitContract, visitContext } from '@juxtameter/contract';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
@@ -44,10 +44,11 @@ export function visitRoutes(visits: VisitStore): Router {
   });
   router.get('/visits/:id/readings.csv', async (request, response) => {
     const visit = await visits.visit(pathPart(request, 'id'));
-    const rows = readingRows(replay(visitContext(visit.pinned), visit.events));
-    const cells = rows.map((row) => READING_COLUMNS.map((column) => plainCell(row[column])));
-    // The mark tells spreadsheets that this is UTF-8, or Ω and µ turn to noise.
-    const csv = `\uFEFF${stringify([[...READING_COLUMNS], ...cells], { record_delimiter: '\r\n' })}`;
+    const cells = readingCells(replay(visitContext(visit.pinned), visit.events));
+    const csv = `${UTF8_MARK}${stringify(
+      cells.map((row) => [...row]),
+      { record_delimiter: '\r\n' },
+    )}`;
     response.attachment(`visit-${visit.id}-readings.csv`).type('text/csv; charset=utf-8').send(csv);
   });
   return router;

@@ -1,14 +1,17 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
-import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
+import { provideServiceWorker } from '@angular/service-worker';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
 import * as libraryEffects from './library/library.effects';
 import { libraryFeature } from './library/library.reducer';
 import * as preferencesEffects from './preferences/preferences.effects';
 import { preferencesFeature } from './preferences/preferences.reducer';
+import * as syncEffects from './sync/sync.effects';
+import { syncFeature } from './sync/sync.reducer';
 import * as startEffects from './start/start.effects';
 import { startFeature } from './start/start.reducer';
 import { InstrumentPreset } from './theme/preset';
@@ -24,9 +27,11 @@ export const appConfig: ApplicationConfig = {
       [libraryFeature.name]: libraryFeature.reducer,
       [preferencesFeature.name]: preferencesFeature.reducer,
       [startFeature.name]: startFeature.reducer,
+      [syncFeature.name]: syncFeature.reducer,
       [visitsFeature.name]: visitsFeature.reducer,
     }),
-    provideEffects(libraryEffects, preferencesEffects, startEffects, visitsEffects),
+    provideEffects(libraryEffects, preferencesEffects, startEffects, syncEffects, visitsEffects),
+    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     providePrimeNG({ theme: { preset: InstrumentPreset, options: { darkModeSelector: '.dark' } } }),
   ],
 };

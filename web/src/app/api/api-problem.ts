@@ -31,3 +31,10 @@ export function toApiProblem(error: unknown): ApiProblem {
 export function problemWords(problem: ApiProblem): string {
   return problem.kind === 'no-server' ? 'No answer from the server. Is it running?' : problem.detail;
 }
+
+/** Why a visit does not open. */
+export function openProblemWords(problem: ApiProblem): string {
+  return problem.kind === 'no-server'
+    ? 'No answer from the server, and this visit is not kept on this tablet.'
+    : problem.detail;
+}

@@ -25,6 +25,16 @@ export class Api {
     return this.http.post<VisitDocument>('/api/visits', visit);
   }
 
+  /** A document of the library, in its newest version. */
+  document(of: 'unit-model' | 'procedure' | 'meter', id: string): Observable<unknown> {
+    return this.http.get<unknown>(`/api/${of}s/${encodeURIComponent(id)}`);
+  }
+
+  /** The events of a visit behind one that was seen. */
+  eventsAfter(visit: string, seq: number): Observable<{ readonly events: readonly VisitEvent[] }> {
+    return this.http.get<{ readonly events: readonly VisitEvent[] }>(`/api/visits/${visit}/events?after=${seq}`);
+  }
+
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {
     return this.http.post<Acknowledged>(`/api/visits/${visit}/events`, { events });
   }

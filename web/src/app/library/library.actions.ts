@@ -6,7 +6,7 @@ export const LibraryActions = createActionGroup({
   source: 'Library',
   events: {
     'Load Requested': emptyProps(),
-    Loaded: props<{ library: Library }>(),
+    Loaded: props<{ library: Library; isFromTablet: boolean }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
   },
 });

@@ -6,9 +6,11 @@ import { LibraryActions } from './library.actions';
 export interface LibraryState {
   readonly library: Library | undefined;
   readonly problem: ApiProblem | undefined;
+  /** As this tablet keeps it: there was no server in reach. */
+  readonly isFromTablet: boolean;
 }
 
-const initial: LibraryState = { library: undefined, problem: undefined };
+const initial: LibraryState = { library: undefined, problem: undefined, isFromTablet: false };
 
 /** What a visit can be started with: sites, units, charts, meters. */
 export const libraryFeature = createFeature({
@@ -16,7 +18,7 @@ export const libraryFeature = createFeature({
   reducer: createReducer<LibraryState>(
     initial,
     on(LibraryActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(LibraryActions.loaded, (_state, { library }) => ({ library, problem: undefined })),
-    on(LibraryActions.loadFailed, ({ library }, { problem }) => ({ library, problem })),
+    on(LibraryActions.loaded, (_state, { library, isFromTablet }) => ({ library, isFromTablet, problem: undefined })),
+    on(LibraryActions.loadFailed, (state, { problem }) => ({ ...state, problem })),
   ),
 });

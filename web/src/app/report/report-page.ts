@@ -1,12 +1,23 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input } from '@angular/core';
+import { stringify } from 'csv-stringify/browser/esm/sync';
+import type { VisitDocument } from '@juxtameter/contract';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
-import { accusedWords, evidenceFor, openBypasses, stepOf, terminalLabel } from '@juxtameter/core';
-import { problemWords } from '../api/api-problem';
+import {
+  accusedWords,
+  evidenceFor,
+  openBypasses,
+  readingCells,
+  stepOf,
+  terminalLabel,
+  UTF8_MARK,
+} from '@juxtameter/core';
+import { openProblemWords } from '../api/api-problem';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
+import { saveFile } from './save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { classWords } from '../visit/step/conclusion-step';
@@ -30,8 +41,10 @@ export class ReportPage {
   protected readonly context = this.store.selectSignal(visitFeature.selectContext);
   protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
   protected readonly problem = this.store.selectSignal(visitFeature.selectOpenProblem);
+  private readonly document = inject(DOCUMENT);
+  private readonly events = this.store.selectSignal(visitFeature.selectEvents);
   protected readonly pending = this.store.selectSignal(visitFeature.selectPending);
-  protected readonly words = problemWords;
+  protected readonly words = openProblemWords;
   protected readonly colour = verdictColour;
 
   protected readonly rows = computed(() => {
@@ -95,6 +108,25 @@ export class ReportPage {
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
+  }
+
+  protected saveReadings(): void {
+    const cells = readingCells(this.visit()).map((row) => [...row]);
+    const csv = `${UTF8_MARK}${stringify(cells, { record_delimiter: '\r\n' })}`;
+    saveFile(this.document, `visit-${this.id()}-readings.csv`, 'text/csv;charset=utf-8', csv);
+  }
+
+  protected saveVisit(): void {
+    const pinned = this.pinned();
+    if (!pinned) return;
+    const visit: VisitDocument = {
+      format: 'juxtameter/visit',
+      version: 1,
+      id: this.id(),
+      pinned,
+      events: this.events(),
+    };
+    saveFile(this.document, `visit-${this.id()}.json`, 'application/json', JSON.stringify(visit, null, 2));
   }
 
   protected print(): void {

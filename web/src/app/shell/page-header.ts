@@ -4,11 +4,12 @@ import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
+import { SavedState } from './saved-state';
 
 /** Title of a view, the way back, and the switch between sunlight and dark. */
 @Component({
   selector: 'jx-page-header',
-  imports: [ButtonModule, RouterLink],
+  imports: [ButtonModule, RouterLink, SavedState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -24,6 +25,7 @@ import { preferencesFeature } from '../preferences/preferences.reducer';
         }
       </div>
       <ng-content />
+      <jx-saved-state />
       <button pButton type="button" severity="secondary" [text]="true" (click)="toggle()">{{ otherTheme() }}</button>
     </header>
   `,

@@ -30,6 +30,7 @@ export class StartPage {
   private readonly store = inject(Store);
   protected readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
   protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
+  protected readonly isFromTablet = this.store.selectSignal(libraryFeature.selectIsFromTablet);
   protected readonly startProblem = this.store.selectSignal(startFeature.selectProblem);
   protected readonly isStarting = this.store.selectSignal(startFeature.selectIsStarting);
   private readonly visits = this.store.selectSignal(visitsFeature.selectVisits);

@@ -1,38 +1,73 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, exhaustMap, map, of, switchMap, tap } from 'rxjs';
+import type { PinnedDocuments } from '@juxtameter/contract';
+import type { EventBody } from '@juxtameter/core';
+import { catchError, exhaustMap, from, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
-import { toApiProblem } from '../api/api-problem';
+import { toApiProblem, type ApiProblem } from '../api/api-problem';
+import { LocalStore } from '../local/local-store';
+import { toStorageProblem } from '../local/storage-problem';
+import { SyncActions } from '../sync/sync.actions';
 import { EventStamp } from '../visit/event-stamp';
-import { StartActions } from './start.actions';
+import { StartActions, type StartChoice } from './start.actions';
+import { fetchPinned } from './fetch-pinned';
 
-/** Opens the visit on the server, pinned to today's documents, with its first two events. */
+const NOT_KEPT: ApiProblem = {
+  kind: 'refused',
+  status: 0,
+  detail: 'The documents of this unit are not on this tablet, and no server is in reach. A free visit needs neither.',
+  errors: [],
+};
+
+/** Pins the newest documents at hand: as this tablet keeps them, else from the server. */
 export const startVisit = createEffect(
-  (actions = inject(Actions), api = inject(Api), stamp = inject(EventStamp)) =>
+  (actions = inject(Actions), api = inject(Api), local = inject(LocalStore), stamp = inject(EventStamp)) =>
     actions.pipe(
       ofType(StartActions.visitRequested),
-      exhaustMap(({ choice }) => {
-        const visit = stamp.newVisitId();
-        const place = { visit, seenSeq: 0, by: choice.technician };
-        return api.startVisit({ id: visit, unit: choice.unit }).pipe(
-          switchMap(({ pinned }) => {
-            const procedure = pinned.procedures.find((each) => each.id === choice.procedure);
-            const { unit, complaint } = choice;
-            const meter = choice.meter === '' ? {} : { meter: choice.meter };
-            const opened = stamp.stamp({ type: 'visit-opened', unit, complaint, ...meter }, place);
-            const started = procedure
-              ? [stamp.stamp({ type: 'procedure-started', procedure: procedure.id, start: procedure.start }, place)]
-              : [];
-            return api.appendEvents(visit, [opened, ...started]);
+      exhaustMap(({ choice }) =>
+        from(local.pinnedFor(choice.unit)).pipe(
+          catchError(() => of(undefined)),
+          switchMap((kept) => (kept ? of(kept) : fetchPinned(api, choice.unit))),
+          switchMap((pinned) =>
+            pinned ? begun({ api, local, stamp }, choice, pinned) : of(StartActions.visitFailed({ problem: NOT_KEPT })),
+          ),
+          catchError((error: unknown) => {
+            const problem = toApiProblem(error);
+            return of(StartActions.visitFailed({ problem: problem.kind === 'no-server' ? NOT_KEPT : problem }));
           }),
-          map(() => StartActions.visitStarted({ visit })),
-          catchError((error: unknown) => of(StartActions.visitFailed({ problem: toApiProblem(error) }))),
-        );
-      }),
+        ),
+      ),
     ),
   { functional: true },
 );
+
+interface Means {
+  readonly api: Api;
+  readonly local: LocalStore;
+  readonly stamp: EventStamp;
+}
+
+/** Kept on this tablet before anything else; where it keeps nothing, the server has to. */
+function begun(
+  { api, local, stamp }: Means,
+  choice: StartChoice,
+  pinned: PinnedDocuments,
+): Observable<ReturnType<typeof StartActions.visitStarted | typeof SyncActions.storageFailed>> {
+  const id = stamp.newVisitId();
+  const place = { visit: id, seenSeq: 0, by: choice.technician };
+  const events = firstFacts(choice, pinned).map((body) => stamp.stamp(body, place));
+  const started = StartActions.visitStarted({ visit: id });
+  return from(local.keepVisit({ id, pinned, events }, true)).pipe(
+    map(() => started),
+    catchError((error: unknown) =>
+      api.startVisit({ id, pinned }).pipe(
+        switchMap(() => api.appendEvents(id, events)),
+        switchMap(() => [SyncActions.storageFailed({ problem: toStorageProblem(error) }), started]),
+      ),
+    ),
+  );
+}
 
 export const goToVisit = createEffect(
   (actions = inject(Actions), router = inject(Router)) =>
@@ -42,3 +77,13 @@ export const goToVisit = createEffect(
     ),
   { functional: true, dispatch: false },
 );
+
+function firstFacts(choice: StartChoice, pinned: PinnedDocuments): readonly EventBody[] {
+  const { complaint } = choice;
+  const meter = choice.meter === '' ? {} : { meter: choice.meter };
+  const procedure = pinned.procedures.find((each) => each.id === choice.procedure);
+  const opened: EventBody = { type: 'visit-opened', unit: pinned.unit.id, complaint, ...meter };
+  return procedure
+    ? [opened, { type: 'procedure-started', procedure: procedure.id, start: procedure.start }]
+    : [opened];
+}

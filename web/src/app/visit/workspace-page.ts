@@ -16,8 +16,10 @@ import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
 import { askedReading, currentStep, type EventBody } from '@juxtameter/core';
-import { problemWords } from '../api/api-problem';
+import { openProblemWords } from '../api/api-problem';
 import { StateMessage } from '../shell/state-message';
+import { savedWords } from '../sync/saved-words';
+import { syncFeature } from '../sync/sync.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { BoardStrip } from './companion/board-strip';
 import { ChartList } from './companion/chart-list';
@@ -71,10 +73,12 @@ export class WorkspacePage {
   protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
   protected readonly openProblem = this.store.selectSignal(visitFeature.selectOpenProblem);
   private readonly pending = this.store.selectSignal(visitFeature.selectPending);
-  private readonly deliveryProblem = this.store.selectSignal(visitFeature.selectDeliveryProblem);
-  private readonly storageFailed = this.store.selectSignal(visitFeature.selectStorageFailed);
+  private readonly isUnsent = this.store.selectSignal(visitFeature.selectIsUnsent);
+  private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
+  private readonly refusals = this.store.selectSignal(syncFeature.selectRefusals);
+  private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
   private readonly undoable = this.store.selectSignal(visitFeature.selectUndoable);
-  protected readonly words = problemWords;
+  protected readonly words = openProblemWords;
 
   protected readonly tab = signal<Tab>('step');
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
@@ -131,22 +135,21 @@ export class WorkspacePage {
     return id === undefined ? 'no meter chosen' : `meter: ${this.context()?.meters[id]?.name ?? id}`;
   });
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
-  protected readonly delivery = computed(() => {
-    const waiting = this.pending().length;
-    const problem = this.deliveryProblem();
-    if (this.storageFailed()) return { text: 'this browser keeps nothing: do not close the page', isCaution: true };
-    if (problem?.kind === 'refused') return { text: `not saved: ${problem.detail}`, isCaution: true };
-    if (waiting === 0) return { text: 'saved', isCaution: false };
-    return problem
-      ? { text: `no server: ${waiting} kept on this device`, isCaution: true }
-      : { text: 'saving', isCaution: false };
-  });
+  protected readonly saved = computed(() =>
+    savedWords({
+      waiting: this.pending().length + (this.isUnsent() ? 1 : 0),
+      isServerReached: this.isServerReached(),
+      refusal: this.refusals()[this.id()],
+      storageProblem: this.storageProblem(),
+    }),
+  );
 
   constructor() {
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
     inject(WakeLock).hold(inject(DestroyRef));
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
   }
 
   protected reload(): void {

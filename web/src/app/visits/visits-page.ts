@@ -7,6 +7,7 @@ import { InputTextModule } from 'primeng/inputtext';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
+import { syncFeature } from '../sync/sync.reducer';
 import { VisitsActions } from './visits.actions';
 import { visitsFeature } from './visits.reducer';
 
@@ -25,6 +26,8 @@ export class VisitsPage {
   protected readonly search = this.store.selectSignal(visitsFeature.selectSearch);
   protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);
   protected readonly closed = this.store.selectSignal(visitsFeature.selectClosedFound);
+  protected readonly isFromTablet = this.store.selectSignal(visitsFeature.selectIsFromTablet);
+  protected readonly waiting = this.store.selectSignal(syncFeature.selectWaiting);
   protected readonly words = problemWords;
 
   constructor() {

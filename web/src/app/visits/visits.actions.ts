@@ -6,7 +6,7 @@ export const VisitsActions = createActionGroup({
   source: 'Visits',
   events: {
     'Load Requested': emptyProps(),
-    Loaded: props<{ visits: readonly VisitSummary[] }>(),
+    Loaded: props<{ visits: readonly VisitSummary[]; isFromTablet: boolean }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
     'Search Changed': props<{ text: string }>(),
   },

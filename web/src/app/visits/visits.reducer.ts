@@ -7,9 +7,11 @@ export interface VisitsState {
   readonly visits: readonly VisitSummary[] | undefined;
   readonly problem: ApiProblem | undefined;
   readonly search: string;
+  /** As this tablet keeps them: there was no server in reach. */
+  readonly isFromTablet: boolean;
 }
 
-const initial: VisitsState = { visits: undefined, problem: undefined, search: '' };
+const initial: VisitsState = { visits: undefined, problem: undefined, search: '', isFromTablet: false };
 
 /** The list of visits, and what is searched for in it. */
 export const visitsFeature = createFeature({
@@ -17,7 +19,12 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, ({ search }, { visits }) => ({ visits, search, problem: undefined })),
+    on(VisitsActions.loaded, ({ search }, { visits, isFromTablet }) => ({
+      visits,
+      search,
+      isFromTablet,
+      problem: undefined,
+    })),
     on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem })),
     on(VisitsActions.searchChanged, (state, { text }) => ({ ...state, search: text })),
   ),

@@ -3,6 +3,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
+import { deleteDB } from 'idb';
 import { of, throwError, type Observable } from 'rxjs';
 import type { Acknowledged, VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
@@ -10,130 +11,203 @@ import halfDone from '../../../../../demo/data/visits/mist-line-2-half-done.json
 import { VisitDriver } from '../../../../../core/src/testing/demo';
 import { Api } from '../../api/api';
 import { preferencesFeature } from '../../preferences/preferences.reducer';
-import { Outbox } from './outbox';
+import { LocalStore } from '../../local/local-store';
+import { SyncActions } from '../../sync/sync.actions';
+import * as syncEffects from '../../sync/sync.effects';
+import { syncFeature } from '../../sync/sync.reducer';
 import { resumption } from './resumption';
 import { VisitActions } from './visit.actions';
 import * as effects from './visit.effects';
 import { visitFeature } from './visit.reducer';
 
 const VISIT = halfDone as unknown as VisitDocument;
-
-/** The outbox without a browser database. */
-class MemoryOutbox {
-  events: VisitEvent[] = [];
-  fails = false;
-  of(visit: string): Promise<readonly VisitEvent[]> {
-    return Promise.resolve(this.events.filter((event) => event.visit === visit));
-  }
-  add(event: VisitEvent): Promise<void> {
-    if (this.fails) return Promise.reject(new Error('quota'));
-    this.events.push(event);
-    return Promise.resolve();
-  }
-  remove(ids: readonly string[]): Promise<void> {
-    this.events = this.events.filter((event) => !ids.includes(event.id));
-    return Promise.resolve();
-  }
-}
+const STORED = { ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) };
 
 /** A server that can be out of reach. */
 class FakeApi {
   isUp = true;
   refusal?: HttpErrorResponse;
   stored: VisitEvent[] = [];
+  begun: string[] = [];
   visit(): Observable<VisitDocument> {
-    return of({ ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) });
+    return this.isUp ? of(STORED) : throwError(() => new HttpErrorResponse({ status: 0 }));
+  }
+  startVisit({ id }: { id: string }): Observable<unknown> {
+    this.begun.push(id);
+    return of({ id });
   }
   appendEvents(_visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {
     if (!this.isUp) return throwError(() => new HttpErrorResponse({ status: 0 }));
     if (this.refusal) return throwError(() => this.refusal);
-    this.stored.push(...events);
+    const known = new Set(this.stored.map((event) => event.id));
+    this.stored.push(...events.filter((event) => !known.has(event.id)));
     return of({
       events: events.map(({ id }) => ({ id, seq: 1000 + this.stored.findIndex((each) => each.id === id) })),
     });
+  }
+  eventsAfter(): Observable<{ readonly events: readonly VisitEvent[] }> {
+    return of({ events: [] });
+  }
+}
+
+/** Storage that takes nothing. */
+class FailingStore extends LocalStore {
+  constructor(private readonly error: Error) {
+    super();
+  }
+  override keepEvent(): Promise<void> {
+    return Promise.reject(this.error);
   }
 }
 
 describe('the open visit', () => {
   let store: Store;
   let api: FakeApi;
-  let outbox: MemoryOutbox;
+  let local: LocalStore;
 
   beforeEach(async () => {
+    await emptyBrowser();
+    await openWith(new LocalStore());
+  });
+
+  afterEach(async () => {
+    store.dispatch(VisitActions.left());
+    await settled();
+    await local.close();
+  });
+
+  async function openWith(kept: LocalStore): Promise<void> {
     api = new FakeApi();
-    outbox = new MemoryOutbox();
+    local = kept;
+    TestBed.resetTestingModule();
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         provideStore({
           [visitFeature.name]: visitFeature.reducer,
+          [syncFeature.name]: syncFeature.reducer,
           [preferencesFeature.name]: preferencesFeature.reducer,
         }),
-        provideEffects(effects),
+        provideEffects(effects, syncEffects),
         { provide: Api, useValue: api },
-        { provide: Outbox, useValue: outbox },
+        { provide: LocalStore, useValue: local },
       ],
     });
     store = TestBed.inject(Store);
     store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
     await settled();
-  });
+  }
 
-  /** Lets every promise of the fakes run out. */
-  const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 20));
+  /** Lets the browser's database, which answers in order, and every promise run out. */
+  async function settled(): Promise<void> {
+    for (let round = 0; round < 4; round++) {
+      await new Promise((resolve) => setTimeout(resolve, 10));
+      await Promise.all([local.visits(), local.waiting()]);
+    }
+  }
+
   const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
+  const note = (text: string): void =>
+    store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text } }));
 
-  it('stands where the log leads', () => {
+  it('stands where the log leads, and is kept whole on this tablet', async () => {
     expect(read(visitFeature.selectVisit).step).toBe('across-float');
     expect(read(visitFeature.selectPending)).toEqual([]);
-    expect(read(visitFeature.selectSeenSeq)).toBe(VISIT.events.length);
+    expect(read(visitFeature.selectPulledSeq)).toBe(VISIT.events.length);
+    expect((await local.visit(VISIT.id))?.events).toEqual(STORED.events);
   });
 
   it('shows a fact at once, keeps it and delivers it', async () => {
-    store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text: 'hum' } }));
+    note('hum');
     expect(read(visitFeature.selectVisit).trail.at(-1)?.event.type).toBe('note-added');
     await settled();
     expect(api.stored.map((event) => event.type)).toEqual(['note-added']);
     expect(read(visitFeature.selectPending)).toEqual([]);
-    expect(outbox.events).toEqual([]);
+    expect(await local.waiting()).toEqual({});
   });
 
   it('keeps facts in order without a server and delivers them when it is back', async () => {
     api.isUp = false;
-    for (const text of ['one', 'two', 'three'])
-      store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text } }));
+    for (const text of ['one', 'two', 'three']) note(text);
     await settled();
-    expect(read(visitFeature.selectDeliveryProblem)).toEqual({ kind: 'no-server' });
-    expect(outbox.events.length).toBe(3);
+    expect(read(syncFeature.selectIsServerReached)).toBeFalse();
+    expect(await local.waiting()).toEqual({ [VISIT.id]: 3 });
+    expect(read(syncFeature.selectWaitingInAll)).toBe(3);
     api.isUp = true;
-    store.dispatch(VisitActions.deliveryRetried());
+    store.dispatch(SyncActions.deliveryRequested());
     await settled();
     expect(api.stored.map((event) => event.type === 'note-added' && event.text)).toEqual(['one', 'two', 'three']);
-    expect(api.stored.map((event) => event.deviceSeq)).toEqual(
-      [...api.stored.map((event) => event.deviceSeq)].sort((a, b) => a - b),
-    );
-    expect(read(visitFeature.selectDeliveryProblem)).toBeUndefined();
+    expect(read(syncFeature.selectIsServerReached)).toBeTrue();
+    expect(read(syncFeature.selectWaitingInAll)).toBe(0);
   });
 
-  it('says what the server refuses', async () => {
+  it('opens from this tablet when the server does not answer', async () => {
+    note('before the cellar');
+    await settled();
+    await local.close();
+    const again = new LocalStore();
+    await openWith(again);
+    api.isUp = false;
+    store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
+    await settled();
+    expect(read(visitFeature.selectEvents).length).toBe(VISIT.events.length + 1);
+  });
+
+  it('tells the server of a visit begun without it before anything else', async () => {
+    const id = '01a20cc0-ed60-7001-8000-00000000aaaa';
+    const begun = {
+      ...VISIT,
+      id,
+      events: VISIT.events.map((event) => ({ ...event, visit: id, id: flipped(event.id) })),
+    };
+    await local.keepVisit(begun, true);
+    expect(await local.waiting()).toEqual({ [id]: begun.events.length + 1 });
+    store.dispatch(SyncActions.deliveryRequested());
+    await settled();
+    expect(api.begun).toEqual([id]);
+    expect(api.stored.map((event) => event.id)).toEqual(begun.events.map((event) => event.id));
+    expect(await local.waiting()).toEqual({});
+  });
+
+  it('says what the server refuses, and goes on when something is logged again', async () => {
     api.refusal = new HttpErrorResponse({ status: 409, error: { detail: 'a jumper is in' } });
     store.dispatch(VisitActions.factRecorded({ body: { type: 'visit-closed' } }));
     await settled();
-    expect(read(visitFeature.selectDeliveryProblem)).toEqual(
+    expect(read(syncFeature.selectRefusals)[VISIT.id]).toEqual(
       jasmine.objectContaining({ kind: 'refused', detail: 'a jumper is in' }),
     );
+    delete api.refusal;
+    note('jumper out');
+    await settled();
+    expect(read(syncFeature.selectRefusals)).toEqual({});
+    expect(api.stored.map((event) => event.type)).toEqual(['visit-closed', 'note-added']);
   });
 
-  it('says when this browser keeps nothing', async () => {
-    outbox.fails = true;
-    api.isUp = false;
-    store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text: 'x' } }));
+  for (const [name, problem] of [
+    ['QuotaExceededError', 'full'],
+    ['SecurityError', 'blocked'],
+    ['UnknownError', 'failing'],
+  ] as const) {
+    it(`says that this browser keeps nothing when it says ${name}, and delivers all the same`, async () => {
+      await local.close();
+      await openWith(new FailingStore(new DOMException('no', name)));
+      note('x');
+      await settled();
+      expect(read(syncFeature.selectStorageProblem)).toBe(problem);
+      expect(api.stored.map((event) => event.type)).toEqual(['note-added']);
+    });
+  }
+
+  it('keeps its visit anew when the browser was cleared under it', async () => {
+    await local.close();
+    await emptyBrowser();
+    store.dispatch(SyncActions.storageFailed({ problem: 'cleared' }));
     await settled();
-    expect(read(visitFeature.selectStorageFailed)).toBeTrue();
+    expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
   });
 
   it('undoes the newest event, then the one before', () => {
-    store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text: 'one' } }));
+    note('one');
     store.dispatch(VisitActions.undoRequested());
     expect(read(visitFeature.selectVisit).trail.filter((line) => line.standing === 'retracted').length).toBe(2);
     store.dispatch(VisitActions.undoRequested());
@@ -141,17 +215,16 @@ describe('the open visit', () => {
     expect(read(visitFeature.selectVisit).step).toBe('halfway');
   });
 
-  it('puts what this browser still holds behind what the server has', async () => {
-    const waiting = {
-      ...VISIT.events.at(-1),
-      id: '01a20cc0-ed60-7001-8000-0000000000ff',
-      deviceSeq: 99,
-      text: 'kept',
-      step: 'across-float',
-    } as VisitEvent;
-    outbox.events = [waiting, VISIT.events[0]!];
-    store.dispatch(VisitActions.opened({ visit: VISIT, outbox: outbox.events }));
-    expect(read(visitFeature.selectEvents).length).toBe(VISIT.events.length + 1);
+  it('takes up what another device logged, before what waits here', async () => {
+    api.isUp = false;
+    note('mine');
+    const theirs = { ...STORED.events.at(-1), id: flipped(VISIT.id), type: 'note-added', text: 'theirs', seq: 900 };
+    store.dispatch(VisitActions.eventsReceived({ visit: VISIT.id, events: [theirs as unknown as VisitEvent] }));
+    const notes = read(visitFeature.selectVisit).trail.flatMap(({ event }) =>
+      event.type === 'note-added' ? [event.text] : [],
+    );
+    expect(notes.slice(-2)).toEqual(['theirs', 'mine']);
+    expect(read(visitFeature.selectPulledSeq)).toBe(900);
     await settled();
   });
 
@@ -163,6 +236,16 @@ describe('the open visit', () => {
     expect(read(visitFeature.selectEvents).length).toBe(before);
   });
 });
+
+/** Another id of the same form. */
+function flipped(id: string): string {
+  return id.replace(/.$/, (last) => (last === 'f' ? 'e' : 'f')).replace('-8000-', '-8001-');
+}
+
+function emptyBrowser(): Promise<void> {
+  localStorage.clear();
+  return deleteDB('juxtameter');
+}
 
 describe('taking a visit up again', () => {
   const after = (seconds: number, driver: VisitDriver): unknown =>

@@ -1,5 +1,5 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { Acknowledged, VisitDocument } from '@juxtameter/contract';
+import type { VisitDocument } from '@juxtameter/contract';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import type { ApiProblem } from '../../api/api-problem';
 
@@ -7,16 +7,16 @@ export const VisitActions = createActionGroup({
   source: 'Visit',
   events: {
     'Open Requested': props<{ id: string }>(),
-    Opened: props<{ visit: VisitDocument; outbox: readonly VisitEvent[] }>(),
+    /** A visit as it is kept on this tablet or stored on the server; shown at once. */
+    Opened: props<{ visit: Pick<VisitDocument, 'id' | 'pinned' | 'events'>; isUnsent: boolean }>(),
     'Open Failed': props<{ problem: ApiProblem }>(),
     /** Something happened at the machine; the effect stamps it and the log takes it up. */
     'Fact Recorded': props<{ body: EventBody }>(),
     'Event Appended': props<{ event: VisitEvent }>(),
-    'Event Kept': emptyProps(),
+    'Event Kept': props<{ visit: string }>(),
     'Undo Requested': emptyProps(),
-    Delivered: props<{ acknowledged: Acknowledged }>(),
-    'Delivery Failed': props<{ problem: ApiProblem }>(),
-    'Delivery Retried': emptyProps(),
-    'Storage Failed': emptyProps(),
+    /** What the server has, other devices' entries included. */
+    'Events Received': props<{ visit: string; events: readonly VisitEvent[] }>(),
+    Left: emptyProps(),
   },
 });

@@ -1,50 +1,78 @@
-import { inject } from '@angular/core';
+import { DOCUMENT, inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
 import {
   catchError,
+  concat,
   concatMap,
-  delay,
-  exhaustMap,
+  debounceTime,
+  EMPTY,
   filter,
   from,
+  ignoreElements,
   map,
+  merge,
   mergeMap,
   of,
   switchMap,
+  takeUntil,
+  timer,
   type Observable,
 } from 'rxjs';
+import type { VisitDocument } from '@juxtameter/contract';
 import { Api } from '../../api/api';
 import { toApiProblem } from '../../api/api-problem';
+import { LocalStore, type LocalVisit } from '../../local/local-store';
+import { toStorageProblem } from '../../local/storage-problem';
 import { preferencesFeature } from '../../preferences/preferences.reducer';
+import { Courier } from '../../sync/courier';
+import { SyncActions } from '../../sync/sync.actions';
 import { EventStamp } from '../event-stamp';
-import { Outbox } from './outbox';
 import { resumption } from './resumption';
 import { VisitActions } from './visit.actions';
 import { visitFeature } from './visit.reducer';
 
-/** How long, in milliseconds, before delivery is tried again. */
-const RETRY_AFTER = 2000;
-/** The server takes a batch of this many events at most. */
-const BATCH = 200;
+/** Milliseconds between two looks at what other devices logged. */
+const PULL_EVERY = 5000;
 
-/** Fetches a visit and puts what this browser still holds of it behind. */
+/** What this tablet keeps is shown at once; what the server has joins it. */
 export const openVisit = createEffect(
-  (actions = inject(Actions), api = inject(Api), outbox = inject(Outbox)) =>
+  (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(VisitActions.openRequested),
       switchMap(({ id }) =>
-        api.visit(id).pipe(
-          switchMap((visit) =>
-            from(outbox.of(id)).pipe(
-              catchError(() => of([])),
-              map((waiting) => VisitActions.opened({ visit, outbox: waiting })),
-            ),
-          ),
-          catchError((error: unknown) => of(VisitActions.openFailed({ problem: toApiProblem(error) }))),
+        from(local.visit(id)).pipe(
+          catchError(() => of(undefined)),
+          switchMap((kept) => concat(shownAtOnce(kept), fetched(api, id))),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+function shownAtOnce(kept: LocalVisit | undefined): Observable<ReturnType<typeof VisitActions.opened>> {
+  return kept ? of(VisitActions.opened({ visit: kept, isUnsent: kept.isUnsent })) : EMPTY;
+}
+
+function fetched(
+  api: Api,
+  id: string,
+): Observable<ReturnType<typeof VisitActions.opened | typeof VisitActions.openFailed>> {
+  return api.visit(id).pipe(
+    map((visit) => VisitActions.opened({ visit, isUnsent: false })),
+    catchError((error: unknown) => of(VisitActions.openFailed({ problem: toApiProblem(error) }))),
+  );
+}
+
+/** Not being able to open says as much about the server as not being able to deliver. */
+export const noteMissingServer = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(VisitActions.openFailed),
+      filter(({ problem }) => problem.kind === 'no-server'),
+      concatLatestFrom(() => store.select(visitFeature.selectId)),
+      map(([{ problem }, visit]) => SyncActions.deliveryFailed({ visit: visit ?? '', problem })),
     ),
   { functional: true },
 );
@@ -69,7 +97,7 @@ export const stampFact = createEffect(
       ofType(VisitActions.factRecorded),
       concatLatestFrom(() => [
         store.select(visitFeature.selectId),
-        store.select(visitFeature.selectSeenSeq),
+        store.select(visitFeature.selectPulledSeq),
         store.select(preferencesFeature.selectTechnician),
       ]),
       mergeMap(([{ body }, visit, seenSeq, by]) =>
@@ -94,82 +122,117 @@ export const undo = createEffect(
 
 /** Every event is kept in this browser before it is sent. */
 export const keepEvent = createEffect(
-  (actions = inject(Actions), outbox = inject(Outbox)) =>
+  (actions = inject(Actions), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(VisitActions.eventAppended),
-      // At once, not one after the other: the database keeps the order in which it was asked, removals included.
+      // At once, not one after the other: the database keeps the order in which it was asked.
       mergeMap(({ event }) =>
-        from(outbox.add(event)).pipe(
-          map(() => VisitActions.eventKept()),
-          catchError(() => of(VisitActions.storageFailed())),
+        from(local.keepEvent(event)).pipe(
+          mergeMap(() => [SyncActions.storageRecovered(), VisitActions.eventKept({ visit: event.visit })]),
+          catchError((error: unknown) => [
+            SyncActions.storageFailed({ problem: toStorageProblem(error) }),
+            VisitActions.eventKept({ visit: event.visit }),
+          ]),
         ),
       ),
     ),
   { functional: true },
 );
 
-/** What the server already has need not be kept any longer. */
-export const tidyOutbox = createEffect(
-  (actions = inject(Actions), outbox = inject(Outbox)) =>
+export const deliverKept = createEffect(
+  (actions = inject(Actions)) =>
     actions.pipe(
-      ofType(VisitActions.opened),
-      concatMap(({ visit, outbox: waiting }) => {
-        const known = new Set(visit.events.map((event) => event.id));
-        const delivered = waiting.map((event) => event.id).filter((id) => known.has(id));
-        return from(outbox.remove(delivered)).pipe(catchError(() => of(undefined)));
-      }),
+      ofType(VisitActions.eventKept),
+      map(({ visit }) => SyncActions.visitChanged({ visit })),
     ),
+  { functional: true },
+);
+
+/** The open page may hold what the tablet could not keep: it is asked first. */
+export const offerParcel = createEffect(
+  (store = inject(Store), courier = inject(Courier)) => {
+    const parcel = store.selectSignal(visitFeature.selectParcel);
+    courier.follow(() => parcel());
+    return EMPTY;
+  },
   { functional: true, dispatch: false },
 );
 
-/** Sends what waits, in the order it was logged, one batch at a time. */
-export const deliver = createEffect(
-  (actions = inject(Actions), store = inject(Store), api = inject(Api), outbox = inject(Outbox)) =>
+/** What the server has of an opened visit is kept here, so that it opens without a server next time. */
+export const keepReceived = createEffect(
+  (actions = inject(Actions), store = inject(Store), local = inject(LocalStore)) =>
     actions.pipe(
-      ofType(
-        VisitActions.eventKept,
-        VisitActions.storageFailed,
-        VisitActions.opened,
-        VisitActions.delivered,
-        VisitActions.deliveryRetried,
-      ),
-      exhaustMap(() => deliverWaiting(store, api, outbox)),
+      ofType(VisitActions.opened, VisitActions.eventsReceived),
+      filter((action) => !('isUnsent' in action && action.isUnsent)),
+      concatLatestFrom(() => store.select(visitFeature.selectPinned)),
+      concatMap(([action, pinned]) => {
+        const { id, events } = 'isUnsent' in action ? action.visit : { id: action.visit, events: action.events };
+        return pinned ? kept(local, { id, pinned, events }, false) : EMPTY;
+      }),
     ),
   { functional: true },
 );
 
-function deliverWaiting(
-  store: Store,
-  api: Api,
-  outbox: Outbox,
-): Observable<ReturnType<typeof VisitActions.delivered | typeof VisitActions.deliveryFailed>> {
-  return of(undefined).pipe(
-    concatLatestFrom(() => [store.select(visitFeature.selectId), store.select(visitFeature.selectPending)]),
-    filter(([, id, pending]) => id !== undefined && pending.length > 0),
-    switchMap(([, id, pending]) => {
-      const batch = pending.slice(0, BATCH);
-      return api.appendEvents(id ?? '', batch).pipe(
-        concatMap((acknowledged) =>
-          from(outbox.remove(batch.map((event) => event.id))).pipe(
-            // What the server has may stay in the outbox: it is known by its id when it is sent again.
-            catchError(() => of(undefined)),
-            map(() => VisitActions.delivered({ acknowledged })),
-          ),
-        ),
-        catchError((error: unknown) => of(VisitActions.deliveryFailed({ problem: toApiProblem(error) }))),
-      );
-    }),
+/** Cleared under the open page: what it holds is kept anew. */
+export const keepAnew = createEffect(
+  (actions = inject(Actions), store = inject(Store), local = inject(LocalStore)) =>
+    actions.pipe(
+      ofType(SyncActions.storageFailed),
+      filter(({ problem }) => problem === 'cleared'),
+      concatLatestFrom(() => store.select(visitFeature.selectVisitState)),
+      concatMap(([, { id, pinned, events, isUnsent }]) =>
+        id === undefined || !pinned ? EMPTY : kept(local, { id, pinned, events }, isUnsent),
+      ),
+    ),
+  { functional: true },
+);
+
+function kept(
+  local: LocalStore,
+  visit: Pick<VisitDocument, 'id' | 'pinned' | 'events'>,
+  isUnsent: boolean,
+): Observable<ReturnType<typeof SyncActions.storageFailed>> {
+  return from(local.keepVisit(visit, isUnsent)).pipe(
+    ignoreElements(),
+    catchError((error: unknown) => of(SyncActions.storageFailed({ problem: toStorageProblem(error) }))),
   );
 }
 
-/** With no server in reach delivery is tried again; a refusal waits for the technician. */
-export const retryDelivery = createEffect(
+/** While a visit is open, what other devices log in it shows within seconds; own deliveries are answered at once. */
+export const pullOthers = createEffect(
+  (actions = inject(Actions), store = inject(Store), api = inject(Api), document = inject(DOCUMENT)) =>
+    actions.pipe(
+      ofType(VisitActions.opened),
+      switchMap(() =>
+        merge(timer(PULL_EVERY, PULL_EVERY), actions.pipe(ofType(SyncActions.delivered), debounceTime(200))).pipe(
+          takeUntil(actions.pipe(ofType(VisitActions.left))),
+        ),
+      ),
+      filter(() => document.visibilityState !== 'hidden'),
+      concatLatestFrom(() => store.select(visitFeature.selectVisitState)),
+      filter(([, { id, isUnsent }]) => id !== undefined && !isUnsent),
+      switchMap(([, { id = '', pulledSeq }]) =>
+        api.eventsAfter(id, pulledSeq).pipe(
+          mergeMap(({ events }) => [
+            SyncActions.serverAnswered(),
+            ...(events.length > 0 ? [VisitActions.eventsReceived({ visit: id, events })] : []),
+          ]),
+          catchError((error: unknown) => {
+            const problem = toApiProblem(error);
+            return problem.kind === 'no-server' ? of(SyncActions.deliveryFailed({ visit: id, problem })) : EMPTY;
+          }),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** An opened visit may hold what waits since an earlier page. */
+export const deliverOpened = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(
-      ofType(VisitActions.deliveryFailed),
-      filter(({ problem }) => problem.kind === 'no-server'),
-      delay(RETRY_AFTER),
-      map(() => VisitActions.deliveryRetried()),
+      ofType(VisitActions.opened),
+      map(() => SyncActions.deliveryRequested()),
     ),
   { functional: true },
 );

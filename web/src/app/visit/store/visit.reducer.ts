@@ -10,19 +10,22 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import type { ApiProblem } from '../../api/api-problem';
+import { inOrder } from '../../local/local-store';
+import { SyncActions } from '../../sync/sync.actions';
 import { VisitActions } from './visit.actions';
 
 export interface OpenVisit {
   readonly id: string | undefined;
   readonly pinned: PinnedDocuments | undefined;
+  /** What the server has in its order, then what waits in the order it was logged. */
   readonly events: readonly VisitEvent[];
   /** The events folded; always `replay(events)`. */
   readonly visit: VisitState;
+  /** Every event of the server up to this order is known here. */
+  readonly pulledSeq: number;
+  /** The server does not know of the visit yet. */
+  readonly isUnsent: boolean;
   readonly openProblem: ApiProblem | undefined;
-  /** Why the outbox is not empty, when delivery was tried. */
-  readonly deliveryProblem: ApiProblem | undefined;
-  /** This browser refused to keep the outbox: what is not delivered would be lost with the page. */
-  readonly storageFailed: boolean;
 }
 
 const initial: OpenVisit = {
@@ -30,9 +33,9 @@ const initial: OpenVisit = {
   pinned: undefined,
   events: [],
   visit: EMPTY_VISIT,
+  pulledSeq: 0,
+  isUnsent: false,
   openProblem: undefined,
-  deliveryProblem: undefined,
-  storageFailed: false,
 };
 
 const contexts = new WeakMap<PinnedDocuments, VisitContext>();
@@ -49,48 +52,69 @@ export const visitFeature = createFeature({
   reducer: createReducer<OpenVisit>(
     initial,
     on(VisitActions.openRequested, (state, { id }) => (state.id === id && state.pinned ? state : { ...initial, id })),
-    on(VisitActions.opened, (state, { visit, outbox }) => {
-      const known = new Set(visit.events.map((event) => event.id));
-      const events = [...visit.events, ...outbox.filter((event) => !known.has(event.id))];
-      return {
-        ...initial,
-        id: visit.id,
-        pinned: visit.pinned,
-        events,
-        visit: replay(contextFor(visit.pinned), events),
-        storageFailed: state.storageFailed,
-      };
+    on(VisitActions.opened, (state, { visit, isUnsent }) => {
+      if (state.id !== visit.id) return state;
+      const pinned = state.pinned ?? visit.pinned;
+      // A visit that is open already may be ahead of what is kept or stored.
+      const known = { ...state, pinned, isUnsent: state.pinned ? state.isUnsent && isUnsent : isUnsent };
+      return received({ ...known, openProblem: undefined }, visit.events);
     }),
-    on(VisitActions.openFailed, (state, { problem }) => ({ ...state, openProblem: problem })),
+    on(VisitActions.openFailed, (state, { problem }) => (state.pinned ? state : { ...state, openProblem: problem })),
     on(VisitActions.eventAppended, (state, { event }) => {
       if (!state.pinned || event.visit !== state.id) return state;
       const visit = append(contextFor(state.pinned), state.events, state.visit, event);
       return { ...state, events: [...state.events, event], visit };
     }),
-    on(VisitActions.delivered, (state, { acknowledged }) => {
+    on(VisitActions.eventsReceived, (state, { visit, events }) =>
+      state.id === visit ? received(state, events) : state,
+    ),
+    on(SyncActions.delivered, (state, { visit, acknowledged }) => {
+      if (state.id !== visit) return state;
       const order = new Map(acknowledged.events.map(({ id, seq }) => [id, seq]));
       const events = state.events.map((event) =>
         order.has(event.id) ? { ...event, seq: order.get(event.id) } : event,
       );
-      return { ...state, events, deliveryProblem: undefined };
+      return { ...state, events, isUnsent: false };
     }),
-    on(VisitActions.deliveryFailed, (state, { problem }) => ({ ...state, deliveryProblem: problem })),
-    on(VisitActions.storageFailed, (state) => ({ ...state, storageFailed: true })),
   ),
-  extraSelectors: ({ selectPinned, selectEvents, selectVisit }) => ({
-    selectContext: createSelector(selectPinned, (pinned) => pinned && contextFor(pinned)),
-    selectPending: createSelector(selectEvents, (events) => events.filter((event) => event.seq === undefined)),
-    selectSeenSeq: createSelector(selectEvents, (events) =>
-      events.reduce((seen, event) => Math.max(seen, event.seq ?? 0), 0),
-    ),
-    /** The newest event that may be taken back. */
-    selectUndoable: createSelector(
-      selectVisit,
-      (visit) =>
-        visit.trail.findLast(
-          (line) =>
-            line.standing !== 'retracted' && isRetractable(line.event) && line.event.type !== 'procedure-started',
-        )?.event,
-    ),
-  }),
+  extraSelectors: ({ selectPinned, selectEvents, selectVisit, selectIsUnsent, selectId }) => {
+    const selectPending = createSelector(selectEvents, (events) => events.filter((event) => event.seq === undefined));
+    return {
+      selectPending,
+      selectContext: createSelector(selectPinned, (pinned) => pinned && contextFor(pinned)),
+      /** What the server lacks of the open visit; undefined when it has everything. */
+      selectParcel: createSelector(
+        selectId,
+        selectPinned,
+        selectPending,
+        selectIsUnsent,
+        (visit, pinned, events, isUnsent) =>
+          visit !== undefined && (isUnsent || events.length > 0)
+            ? { visit, pinned: isUnsent ? pinned : undefined, events }
+            : undefined,
+      ),
+      /** The newest event that may be taken back. */
+      selectUndoable: createSelector(
+        selectVisit,
+        (visit) =>
+          visit.trail.findLast(
+            (line) =>
+              line.standing !== 'retracted' && isRetractable(line.event) && line.event.type !== 'procedure-started',
+          )?.event,
+      ),
+    };
+  },
 });
+
+/** Takes up what the server has; nothing is folded anew when it brings nothing new. */
+function received(state: OpenVisit, incoming: readonly VisitEvent[]): OpenVisit {
+  if (!state.pinned) return state;
+  const byId = new Map(state.events.map((event) => [event.id, event]));
+  const isNew = incoming.some((event) => byId.get(event.id)?.seq !== event.seq || !byId.has(event.id));
+  const pulledSeq = incoming.reduce((last, event) => Math.max(last, event.seq ?? 0), state.pulledSeq);
+  if (!isNew) return { ...state, pulledSeq };
+  // An order once known is not unlearned by a copy that was kept before it.
+  for (const event of incoming) if (event.seq !== undefined || !byId.has(event.id)) byId.set(event.id, event);
+  const events = inOrder([...byId.values()]);
+  return { ...state, pulledSeq, events, visit: replay(contextFor(state.pinned), events) };
+}

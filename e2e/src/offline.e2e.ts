@@ -1,0 +1,146 @@
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { expect, test } from './support/fixtures';
+import { Workspace } from './support/workspace';
+
+// The page is cached by its service worker here; everywhere else it is kept out of the way.
+test.use({ serviceWorkers: 'allow' });
+
+/** Waits until the page would open with no server: its service worker has everything and the documents are kept. */
+async function readyForTheCellar(page: Page): Promise<void> {
+  await page.waitForFunction(async () => {
+    const registration = await navigator.serviceWorker.ready;
+    const names = await caches.keys();
+    return registration.active?.state === 'activated' && names.some((name) => name.includes('assets:page:cache'));
+  });
+  await expect.poll(() => keptDocuments(page), { timeout: 20_000 }).toBeGreaterThan(2);
+}
+
+function keptDocuments(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      new Promise<number>((resolve, reject) => {
+        const request = indexedDB.open('juxtameter');
+        request.onerror = () => reject(new Error('no database'));
+        request.onsuccess = () => {
+          const database = request.result;
+          const count = database.transaction('documents').objectStore('documents').count();
+          count.onsuccess = () => {
+            database.close();
+            resolve(count.result);
+          };
+        };
+      }),
+  );
+}
+
+async function secondDevice(browser: Browser): Promise<{ context: BrowserContext; page: Page }> {
+  const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } });
+  return { context, page: await context.newPage() };
+}
+
+test('a visit begun online goes through a cellar, a reload and a power cut, and is whole on a second device', async ({
+  workspace,
+  server,
+  page,
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  await workspace.start();
+  await readyForTheCellar(page);
+  await workspace.key('Enter', '1', '1', 'Enter');
+  await workspace.at('Prove dead at Q1 and X1');
+  await expect(workspace.strip).toContainText('Saved on server');
+  const address = page.url();
+
+  await server.kill();
+  await workspace.read('231', '0.1', '0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0', '231');
+  await workspace.key('1');
+  await workspace.at('Ohms across control fuse F1');
+  await page.goto(address);
+  await workspace.at('Ohms across control fuse F1');
+  await expect(workspace.strip).toContainText('to deliver');
+  await workspace.read('0.3', '8.1');
+  await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
+  await page.goto(`${address}/report`);
+  await expect(page.locator('article')).toContainText('Ohms across control fuse F1');
+  const lines = await page.locator('article tbody tr').allInnerTexts();
+
+  await server.resumeAfterPowerCut();
+  await page.goto(server.address);
+  await expect(page.locator('jx-saved-state')).toContainText('Saved on server', { timeout: 20_000 });
+  const other = await secondDevice(browser);
+  await other.page.goto(`${address}/report`);
+  await expect(other.page.locator('article tbody tr')).toHaveCount(lines.length);
+  expect(await other.page.locator('article tbody tr').allInnerTexts()).toEqual(lines);
+  await other.context.close();
+});
+
+test('with no server a visit is started, walked, reported and found again from a cold page', async ({
+  workspace,
+  server,
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(`${server.address}/start`);
+  await expect(page.getByRole('button', { name: /Pump contactor does not pull in/ })).toBeVisible();
+  await readyForTheCellar(page);
+  await server.kill();
+  await workspace.start();
+  await workspace.toLiveChain();
+  await expect(workspace.strip).toContainText('No server in reach: on this tablet');
+  const visit = page.url();
+
+  await page.goto(server.address);
+  await expect(page.getByText('these are the visits on this tablet')).toBeVisible();
+  await expect(page.locator('.card').first()).toContainText('to deliver');
+  await page.locator('.card').first().click();
+  await workspace.at('After fuse F1 to return');
+  const download = page.waitForEvent('download');
+  await page.goto(`${visit}/report`);
+  await page.getByRole('button', { name: 'Readings, CSV' }).click();
+  expect((await download).suggestedFilename()).toContain('readings.csv');
+
+  await server.resume();
+  await page.goto(visit);
+  await expect(workspace.strip).toContainText('Saved on server', { timeout: 20_000 });
+  const stored = await page.request.get(`${visit.replace('/visits/', '/api/visits/')}`);
+  const { events } = (await stored.json()) as { events: { deviceSeq: number; device: string }[] };
+  expect(events.length).toBeGreaterThan(20);
+});
+
+test('two devices in one visit see each other, and the more cautious state wins', async ({
+  workspace,
+  page,
+  browser,
+}) => {
+  await workspace.start();
+  await workspace.toFuse();
+  await expect(workspace.strip).toContainText('Saved on server');
+  const other = await secondDevice(browser);
+  await other.page.goto(page.url());
+  const theirs = new Workspace(other.page, workspace.address);
+  await theirs.at('Ohms across control fuse F1');
+  await theirs.read('0.3');
+  await theirs.at('Ohms of the contactor coil K1');
+  await workspace.at('Ohms of the contactor coil K1');
+  await expect(workspace.log).toContainText('0.3 Ω');
+  await other.context.close();
+});
+
+test('storage that is switched off is said plainly, and the server keeps everything', async ({ browser, server }) => {
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  await context.addInitScript(() => {
+    indexedDB.open = () => {
+      throw new DOMException('storage is off', 'SecurityError');
+    };
+  });
+  const page = await context.newPage();
+  const workspace = new Workspace(page, server.address);
+  await workspace.start();
+  await expect(workspace.strip).toContainText('This browser keeps nothing');
+  await workspace.key('Enter');
+  await workspace.at('What does contactor K1 do?');
+  await page.reload();
+  await workspace.at('What does contactor K1 do?');
+  await context.close();
+});

@@ -1,0 +1,205 @@
+import { Injectable } from '@angular/core';
+import type { Library, PinnedDocuments, VisitDocument } from '@juxtameter/contract';
+import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
+import { writeAhead } from './write-ahead';
+
+/** A kept visit with its log: what the server has first, then what waits, in the order it was logged. */
+export interface LocalVisit {
+  readonly id: string;
+  readonly pinned: PinnedDocuments;
+  /** The server does not know of it yet. */
+  readonly isUnsent: boolean;
+  readonly events: readonly VisitEvent[];
+}
+
+/** A document of the library this browser does not have, or has in another version. */
+export interface MissingDocument {
+  readonly of: DocumentKind;
+  readonly id: string;
+  readonly hash: string;
+}
+
+const LIBRARY = 'library';
+
+/** What this browser keeps so that a visit opens, runs and ends with no server in reach. Throws what the browser's database throws. */
+@Injectable({ providedIn: 'root' })
+export class LocalStore {
+  private opened: Promise<LocalDatabase> | undefined;
+  private lossListener: () => void = () => undefined;
+
+  /** Called when the browser clears what was kept while the page is open. */
+  onLost(listener: () => void): void {
+    this.lossListener = listener;
+  }
+
+  async library(): Promise<Library | undefined> {
+    return (await this.database()).get('library', LIBRARY);
+  }
+
+  async keepLibrary(library: Library): Promise<void> {
+    await (await this.database()).put('library', library, LIBRARY);
+  }
+
+  /** Documents of the library that are not kept as it lists them. */
+  async missing(library: Library): Promise<readonly MissingDocument[]> {
+    const kept = new Map((await (await this.database()).getAll('documents')).map(({ key, hash }) => [key, hash]));
+    const listed: readonly MissingDocument[] = [
+      ...library.unitModels.map(({ id, hash }) => ({ of: 'unit-model', id, hash }) as const),
+      ...library.procedures.map(({ id, hash }) => ({ of: 'procedure', id, hash }) as const),
+      ...library.meters.map(({ id, hash }) => ({ of: 'meter', id, hash }) as const),
+    ];
+    return listed.filter(({ of, id, hash }) => kept.get(keyOf(of, id)) !== hash);
+  }
+
+  async keepDocument({ of, id, hash }: MissingDocument, document: unknown): Promise<void> {
+    await (await this.database()).put('documents', { key: keyOf(of, id), hash, document });
+  }
+
+  /** Everything a visit to a unit is pinned to; undefined when a part of it is not kept here. */
+  async pinnedFor(unitId: string): Promise<PinnedDocuments | undefined> {
+    const library = await this.library();
+    const unit = library?.units.find((each) => each.id === unitId);
+    const site = library?.sites.find((each) => each.id === unit?.site);
+    if (!library || !unit || !site) return undefined;
+    const charts = library.procedures.filter((each) => each.unitModel === unit.unitModel);
+    const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id: unit.unitModel }]);
+    const procedures = await this.documents<ProcedureDocument>('procedure', charts);
+    const meters = await this.documents<MeterDocument>('meter', library.meters);
+    const isWhole = procedures.length === charts.length && meters.length === library.meters.length;
+    return unitModel && isWhole ? { unit, site, unitModel, procedures, meters } : undefined;
+  }
+
+  async meters(): Promise<readonly MeterDocument[]> {
+    return this.documents<MeterDocument>('meter', (await this.library())?.meters ?? []);
+  }
+
+  async visit(id: string): Promise<LocalVisit | undefined> {
+    const database = await this.database();
+    const [visit, pinned] = await Promise.all([database.get('visits', id), database.get('pinned', id)]);
+    if (!visit || !pinned) return undefined;
+    const events = await database.getAllFromIndex('events', 'visit', id);
+    return { id, pinned, isUnsent: visit.unsent !== undefined, events: inOrder(events.map(({ event }) => event)) };
+  }
+
+  async visits(): Promise<readonly LocalVisit[]> {
+    const ids = await (await this.database()).getAllKeys('visits');
+    const whole = await Promise.all(ids.map((id) => this.visit(id)));
+    return whole.filter((visit) => visit !== undefined);
+  }
+
+  /** Keeps a visit as the server or this page knows it; events that wait here stay waiting. */
+  async keepVisit(
+    { id, pinned, events }: Pick<VisitDocument, 'id' | 'pinned' | 'events'>,
+    isUnsent = false,
+  ): Promise<void> {
+    const transaction = (await this.database()).transaction(['visits', 'pinned', 'events'], 'readwrite');
+    await transaction.objectStore('visits').put({ id, ...(isUnsent ? { unsent: id } : {}) });
+    await transaction.objectStore('pinned').put(pinned, id);
+    const store = transaction.objectStore('events');
+    for (const event of events) {
+      const key = await store.index('id').getKey(event.id);
+      await store.put({ ...kept(event), ...(key === undefined ? {} : { kept: key }) });
+    }
+    await transaction.done;
+  }
+
+  async keepEvent(event: VisitEvent): Promise<void> {
+    writeAhead.add(event);
+    const transaction = (await this.database()).transaction('events', 'readwrite');
+    const added = transaction.store.add(kept(event));
+    transaction.commit();
+    await Promise.all([added, transaction.done]);
+    writeAhead.remove(event.id);
+  }
+
+  /** The server has these now, in this order. */
+  async noteDelivered(visit: string, orders: ReadonlyMap<string, number>): Promise<void> {
+    const transaction = (await this.database()).transaction(['visits', 'events'], 'readwrite');
+    const known = await transaction.objectStore('visits').get(visit);
+    if (known?.unsent !== undefined) await transaction.objectStore('visits').put({ id: visit });
+    const events = transaction.objectStore('events');
+    for (const [id, seq] of orders) {
+      const found = await events.index('id').get(id);
+      if (found?.kept !== undefined) await events.put({ ...kept({ ...found.event, seq }), kept: found.kept });
+    }
+    await transaction.done;
+  }
+
+  /** How much waits for delivery, by visit; a visit the server does not know counts as one more. */
+  async waiting(): Promise<Readonly<Record<string, number>>> {
+    const transaction = (await this.database()).transaction(['visits', 'events']);
+    const counts: Record<string, number> = {};
+    for (const id of await transaction.objectStore('visits').index('unsent').getAllKeys()) counts[id] = 1;
+    const index = transaction.objectStore('events').index('waiting');
+    for (let at = await index.openKeyCursor(null, 'nextunique'); at; at = await at.continue())
+      counts[at.key] = (counts[at.key] ?? 0) + (await index.count(at.key));
+    return counts;
+  }
+
+  /** Forgets visits, all of whose events the server has. */
+  async forget(ids: readonly string[]): Promise<void> {
+    const transaction = (await this.database()).transaction(['visits', 'pinned', 'events'], 'readwrite');
+    for (const id of ids) {
+      await transaction.objectStore('visits').delete(id);
+      await transaction.objectStore('pinned').delete(id);
+      const keys = await transaction.objectStore('events').index('visit').getAllKeys(id);
+      for (const key of keys) await transaction.objectStore('events').delete(key);
+    }
+    await transaction.done;
+  }
+
+  /** Lets go of the browser's database; the next call opens it again. */
+  async close(): Promise<void> {
+    const opened = this.opened;
+    this.opened = undefined;
+    (await opened?.catch(() => undefined))?.close();
+  }
+
+  private async documents<Document>(of: DocumentKind, listed: readonly { readonly id: string }[]): Promise<Document[]> {
+    const database = await this.database();
+    const found = await Promise.all(listed.map(({ id }) => database.get('documents', keyOf(of, id))));
+    return found.flatMap((each) => (each ? [each.document as Document] : []));
+  }
+
+  private database(): Promise<LocalDatabase> {
+    this.opened ??= this.open().catch((error: unknown) => {
+      // Asked again next time: a full disk may have room by then.
+      this.opened = undefined;
+      throw error;
+    });
+    return this.opened;
+  }
+
+  private async open(): Promise<LocalDatabase> {
+    const database = await openLocalDatabase(() => {
+      this.opened = undefined;
+      this.lossListener();
+    });
+    await takeUp(database);
+    return database;
+  }
+}
+
+/** Brings in what an earlier page had logged and not yet brought in itself. */
+async function takeUp(database: LocalDatabase): Promise<void> {
+  for (const event of writeAhead.all()) {
+    if ((await database.getKeyFromIndex('events', 'id', event.id)) === undefined)
+      await database.add('events', kept(event));
+    writeAhead.remove(event.id);
+  }
+}
+
+function keyOf(of: DocumentKind, id: string): string {
+  return `${of}/${id}`;
+}
+
+function kept(event: VisitEvent): KeptEvent {
+  return { visit: event.visit, event, ...(event.seq === undefined ? { waiting: event.visit } : {}) };
+}
+
+/** What the server has in its order, then what waits in the order it was logged. */
+export function inOrder(events: readonly VisitEvent[]): readonly VisitEvent[] {
+  const ordered = events.filter((event) => event.seq !== undefined).sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0));
+  return [...ordered, ...events.filter((event) => event.seq === undefined)];
+}

@@ -1,0 +1,112 @@
+import { DOCUMENT, inject } from '@angular/core';
+import { Actions, createEffect, ofType, ROOT_EFFECTS_INIT } from '@ngrx/effects';
+import { concatLatestFrom } from '@ngrx/operators';
+import { Store } from '@ngrx/store';
+import {
+  catchError,
+  delay,
+  concatMap,
+  filter,
+  from,
+  fromEvent,
+  map,
+  merge,
+  of,
+  switchMap,
+  type Observable,
+} from 'rxjs';
+import { toApiProblem } from '../api/api-problem';
+import { LocalStore } from '../local/local-store';
+import { Courier, type Parcel } from './courier';
+import { SyncActions } from './sync.actions';
+import { syncFeature } from './sync.reducer';
+
+/** How long, in milliseconds, before delivery is tried again. */
+const RETRY_AFTER = 2000;
+
+/** At the start of the page and whenever the network is back. */
+export const requestDelivery = createEffect(
+  (actions = inject(Actions), document = inject(DOCUMENT)) =>
+    merge(
+      actions.pipe(ofType(ROOT_EFFECTS_INIT)),
+      document.defaultView ? fromEvent(document.defaultView, 'online') : of(),
+    ).pipe(map(() => SyncActions.deliveryRequested())),
+  { functional: true },
+);
+
+/** Asks the browser not to clear what is kept here when it needs room. */
+export const askForPersistence = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(ROOT_EFFECTS_INIT),
+      switchMap(() => from(navigator.storage?.persist?.() ?? Promise.resolve(false)).pipe(catchError(() => of(false)))),
+    ),
+  { functional: true, dispatch: false },
+);
+
+/** Sends what waits, one parcel at a time, until nothing is left that would be taken. */
+export const deliver = createEffect(
+  (actions = inject(Actions), store = inject(Store), courier = inject(Courier)) =>
+    actions.pipe(
+      ofType(SyncActions.deliveryRequested, SyncActions.visitChanged, SyncActions.delivered),
+      // Not left out while a parcel is on its way: what was logged meanwhile would wait for the next reason to look.
+      concatMap((action) => of(action).pipe(concatLatestFrom(() => store.select(syncFeature.selectRefusals)))),
+      concatMap(([, refusals]) => sendNext(courier, new Set(Object.keys(refusals)))),
+    ),
+  { functional: true },
+);
+
+type SendOutcome = ReturnType<
+  typeof SyncActions.delivered | typeof SyncActions.deliveryFailed | typeof SyncActions.deliveryDone
+>;
+
+function sendNext(courier: Courier, except: ReadonlySet<string>): Observable<SendOutcome> {
+  return from(courier.next(except)).pipe(
+    catchError(() => of(undefined)),
+    switchMap((parcel) => (parcel ? sent(courier, parcel) : of(SyncActions.deliveryDone()))),
+  );
+}
+
+function sent(courier: Courier, parcel: Parcel): Observable<SendOutcome> {
+  const { visit } = parcel;
+  return from(courier.send(parcel)).pipe(
+    map((acknowledged) => SyncActions.delivered({ visit, acknowledged })),
+    catchError((error: unknown) => of(SyncActions.deliveryFailed({ visit, problem: toApiProblem(error) }))),
+  );
+}
+
+/** With no server in reach delivery is tried again; a refusal goes on with the other visits. */
+export const retryDelivery = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(SyncActions.deliveryFailed),
+      switchMap(({ problem }) => of(problem).pipe(delay(problem.kind === 'no-server' ? RETRY_AFTER : 0))),
+      map(() => SyncActions.deliveryRequested()),
+    ),
+  { functional: true },
+);
+
+/** Counts what waits whenever it may have changed. */
+export const countWaiting = createEffect(
+  (actions = inject(Actions), local = inject(LocalStore)) =>
+    actions.pipe(
+      ofType(SyncActions.deliveryDone, SyncActions.deliveryFailed),
+      switchMap(() =>
+        from(local.waiting()).pipe(
+          map((waiting) => SyncActions.waitingCounted({ waiting })),
+          catchError(() => of(SyncActions.waitingCounted({ waiting: {} }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The browser cleared what was kept: said, and kept again from memory. */
+export const noteLoss = createEffect(
+  (local = inject(LocalStore), store = inject(Store)) =>
+    of(undefined).pipe(
+      map(() => local.onLost(() => store.dispatch(SyncActions.storageFailed({ problem: 'cleared' })))),
+      filter(() => false),
+    ),
+  { functional: true, dispatch: false },
+);

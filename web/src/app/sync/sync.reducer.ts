@@ -1,0 +1,52 @@
+import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import type { ApiProblem } from '../api/api-problem';
+import type { StorageProblem } from '../local/storage-problem';
+import { SyncActions } from './sync.actions';
+
+export interface SyncState {
+  /** Entries that are on this tablet and not on the server, by visit. */
+  readonly waiting: Readonly<Record<string, number>>;
+  /** Whether the server answered last; undefined before it was asked. */
+  readonly isServerReached: boolean | undefined;
+  /** Visits the server would not take something of, and why. */
+  readonly refusals: Readonly<Record<string, ApiProblem>>;
+  readonly storageProblem: StorageProblem | undefined;
+}
+
+const initial: SyncState = { waiting: {}, isServerReached: undefined, refusals: {}, storageProblem: undefined };
+
+/** What is saved where. */
+export const syncFeature = createFeature({
+  name: 'sync',
+  reducer: createReducer<SyncState>(
+    initial,
+    on(SyncActions.visitChanged, (state, { visit }) => ({ ...state, refusals: without(state.refusals, visit) })),
+    on(SyncActions.waitingCounted, (state, { waiting }) => ({ ...state, waiting })),
+    on(SyncActions.delivered, (state, { visit }) => ({
+      ...state,
+      isServerReached: true,
+      refusals: without(state.refusals, visit),
+    })),
+    on(SyncActions.serverAnswered, (state) => (state.isServerReached ? state : { ...state, isServerReached: true })),
+    on(SyncActions.deliveryFailed, (state, { visit, problem }) =>
+      problem.kind === 'no-server'
+        ? { ...state, isServerReached: false }
+        : { ...state, isServerReached: true, refusals: { ...state.refusals, [visit]: problem } },
+    ),
+    on(SyncActions.storageFailed, (state, { problem }) => ({ ...state, storageProblem: problem })),
+    on(SyncActions.storageRecovered, (state) =>
+      state.storageProblem === undefined ? state : { ...state, storageProblem: undefined },
+    ),
+  ),
+  extraSelectors: ({ selectWaiting }) => ({
+    selectWaitingInAll: createSelector(selectWaiting, (waiting) =>
+      Object.values(waiting).reduce((sum, count) => sum + count, 0),
+    ),
+  }),
+});
+
+function without<Value>(record: Readonly<Record<string, Value>>, key: string): Readonly<Record<string, Value>> {
+  if (!Object.hasOwn(record, key)) return record;
+  const { [key]: _gone, ...rest } = record;
+  return rest;
+}
