@@ -10,6 +10,7 @@ const COLUMNS = [
   'from',
   'to',
   'function',
+  'expects',
   'at',
   'meter',
   'grade',
@@ -43,6 +44,7 @@ export function readReadingsList(source: string, file: string): readonly ListLin
     ...optional('from', record),
     ...optional('to', record),
     ...optional('function', record),
+    ...optional('expects', record),
     ...optional('note', record),
   }));
 }
@@ -58,7 +60,7 @@ function checkedColumns(names: readonly string[], file: string): string[] {
   return columns;
 }
 
-function optional<Key extends 'method' | 'from' | 'to' | 'function' | 'note'>(
+function optional<Key extends 'method' | 'from' | 'to' | 'function' | 'expects' | 'note'>(
   key: Key,
   record: Record<string, string>,
 ): Partial<Record<Key, string>> {

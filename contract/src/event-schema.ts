@@ -10,7 +10,7 @@ import {
   type VisitEvent,
 } from '@juxtameter/core';
 import * as yup from 'yup';
-import { address, closedObject, id, listOf, name, oneOf, optionalObject, taggedUnion, text } from './schema-parts';
+import { closedObject, id, listOf, name, oneOf, optionalObject, taggedUnion, text } from './schema-parts';
 import { contract } from './validate';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
@@ -106,6 +106,8 @@ const bodies: Record<EventType, yup.ObjectShape> = {
     reading: optionalReading,
     judgement: judgement.required(),
     expectation,
+    expects: text(200),
+    adopts: uuid7(),
     next: stepTarget(),
     grade: oneOf(GRADES).required(),
     meter: id(),
@@ -144,8 +146,8 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   'connector-changed': { connector: id().required(), state: oneOf(['in', 'out']).required() },
   'bypass-placed': {
     bypass: id().required(),
-    from: address().required(),
-    to: address().required(),
+    from: point().required(),
+    to: point().required(),
     why: text(600).required(),
     removes: id(),
     makes: id(),
@@ -155,13 +157,14 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   'note-added': { text: text().required(), step: id() },
   retracted: { event: uuid7().required() },
   'finding-reached': {
-    step: id().required(),
+    step: id(),
     class: oneOf(SUSPECT_CLASSES).required(),
-    item: id(),
+    item: name(),
     mode: name(),
     text: text(600).required(),
     grade: oneOf(FINDING_GRADES).required(),
-    next: stepTarget().required(),
+    rests: listOf(uuid7().required(), 200),
+    next: stepTarget(),
   },
   'visit-resumed': { awaySeconds: finite().required() },
   'handed-over': { to: name().required() },

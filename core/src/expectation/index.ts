@@ -4,5 +4,7 @@ export {
   type ExpectationDocument,
   type StateWord,
 } from './expectation-document';
+export { formatExpectation } from './format-expectation';
+export { expectationExamples, parseExpectation, type ParsedExpectation } from './parse-expectation';
 export { resolveExpectation } from './resolve';
 export { shouldBeZero, type ResolvedExpectation } from './resolved-expectation';

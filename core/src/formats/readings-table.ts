@@ -10,6 +10,7 @@ export interface ReadingRow {
   readonly from: string;
   readonly to: string;
   readonly function: string;
+  readonly expects: string;
   readonly at: string;
   readonly meter: string;
   readonly grade: string;
@@ -29,6 +30,7 @@ export const READING_COLUMNS: readonly (keyof ReadingRow)[] = [
   'from',
   'to',
   'function',
+  'expects',
   'at',
   'meter',
   'grade',
@@ -52,6 +54,7 @@ export function readingRows(state: VisitState): readonly ReadingRow[] {
         from: event.from,
         to: event.to,
         function: event.function,
+        expects: event.expects ?? '',
         at: event.at,
         meter: event.meter ?? '',
         grade: event.grade,
@@ -74,9 +77,12 @@ export function readingCells(state: VisitState): readonly (readonly string[])[] 
 /** Tells spreadsheets that what follows is UTF-8, or Ω and µ turn to noise. */
 export const UTF8_MARK = '\uFEFF';
 
+/** A number with a unit at most: `-1 +A1` would be reckoned. */
+const NEGATIVE_AMOUNT = /^-[\d.,]+( ?[^\s\d=+\-*/^&|!@()<>]+)?$/;
+
 /**
  * A cell that a spreadsheet would take for a formula gets an apostrophe in front; numbers keep their minus sign.
  */
 export function plainCell(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) && !/^-?[\d.,]+(\s|$)/.test(text) ? `'${text}` : text;
+  return /^[=+\-@\t\r]/.test(text) && !NEGATIVE_AMOUNT.test(text) ? `'${text}` : text;
 }

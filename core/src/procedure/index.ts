@@ -4,3 +4,4 @@ export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps } from './
 export { lintProcedure } from './lint';
 export { conditionsDuring, isOverZeroBand, methodNames, methodOf, requirementsOf } from './measure';
 export * from './procedure-document';
+export { PROVE_DEAD_PROCEDURE, proveDeadProcedure } from './prove-dead-procedure';

@@ -7,6 +7,7 @@ export {
   type MeasurementFunction,
 } from './measurement-function';
 export { parseQuantity, type DocumentQuantity, type ParsedQuantity } from './parse-quantity';
+export { normalise, parseAmount } from './parse-amount';
 export { parseReading, type ReadingContext } from './parse-reading';
 export { fromBase, inBase, quantityFromDigits, resolutionInBase, roundedQuantity, type Quantity } from './quantity';
 export type { ParsedReading, Reading } from './reading';

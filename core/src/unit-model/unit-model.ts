@@ -39,8 +39,12 @@ export function wireAt(model: UnitModelDocument, address: string): WireDocument 
   return model.wires.find((wire) => wire.from === place || wire.to === place);
 }
 
+const ADDRESS = /^[\w+-]+(\.[\w+-]+){1,2}(@[\w+-]+(\.[\w+-]+)*)?$|^[\w+-]+@[\w+-]+(\.[\w+-]+)*$/;
+
 /** How a terminal is called at the machine: "X1·3", "FS1·2", with the side of the plug where it matters. */
 export function terminalLabel(model: UnitModelDocument, address: string): string {
+  // A point in the technician's own words is said as they said it.
+  if (!ADDRESS.test(address)) return address;
   const [place = '', side] = address.split('@');
   const parts = place.split('.');
   const onlyBoard = model.boards.length === 1 && parts[0] === model.boards[0]?.id;

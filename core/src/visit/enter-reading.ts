@@ -9,7 +9,7 @@ import {
   type MeasuringMethod,
 } from '../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
-import { judge } from '../verdict';
+import { judge, type Judgement } from '../verdict';
 import { currentStep } from './steps';
 import { pairExpectation, proofTasks, provenDead, showsLive, type ProofTask } from './proof-of-dead';
 import { unmetConditions, type Unmet } from './unmet';
@@ -104,8 +104,25 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
     : { outcome: 'event', body: readingBody(context, state, asked, entry, reading) };
 }
 
+/** A reading judged with the visit's meter and leads, under the conditions that hold. */
+export function judgedHere(
+  context: VisitContext,
+  state: VisitState,
+  asked: Pick<Asked, 'function' | 'expectation' | 'unmet'>,
+  reading: Reading,
+): Judgement {
+  return judge({
+    reading,
+    function: asked.function,
+    expectation: asked.expectation,
+    meter: state.meter === undefined ? undefined : context.meters[state.meter],
+    leads: { zero: state.leadZero },
+    invalidBecause: asked.unmet.map((unmet) => unmet.words),
+  });
+}
+
 /** A magnitude to settle m against M by. */
-function magnitudeOf({ of, low, high }: ResolvedExpectation): number | undefined {
+export function magnitudeOf({ of, low, high }: ResolvedExpectation): number | undefined {
   return of ?? [high, low].find((limit) => Number.isFinite(limit) && limit !== 0);
 }
 
@@ -132,16 +149,7 @@ function readingBody(
   reading: Reading,
 ): ReadingTaken {
   const { expectation, step, proof } = asked;
-  const leads = { zero: state.leadZero };
-  const meter = state.meter === undefined ? undefined : context.meters[state.meter];
-  const judgement = judge({
-    reading,
-    function: asked.function,
-    expectation,
-    meter,
-    leads,
-    invalidBecause: asked.unmet.map((unmet) => unmet.words),
-  });
+  const judgement = judgedHere(context, state, asked, reading);
   // A pair that is dead goes on to the next pair; only a live one leaves the step.
   const staysHere = proof !== undefined && judgement.verdict === 'within';
   const next = staysHere

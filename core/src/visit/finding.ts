@@ -117,8 +117,11 @@ function earnedGrade(evidence: Evidence): FindingGrade {
   return evidence.clearsOthers.length > 0 && evidence.unproven.length === 0 ? 'by elimination' : 'not isolated';
 }
 
+/** A finding the chart leads to. */
+export type ChartFinding = FindingReached & { readonly step: string; readonly next: string };
+
 /** The finding the current conclusion step stands for; undefined when the visit is not at one. */
-export function draftFinding(context: VisitContext, state: VisitState): FindingReached | undefined {
+export function draftFinding(context: VisitContext, state: VisitState): ChartFinding | undefined {
   const step = currentStep(context, state);
   if (step?.kind !== 'conclusion' || state.step === undefined) return undefined;
   const { class: suspectClass, item, mode, text } = step;

@@ -6,7 +6,17 @@ export {
   type EnteredReading,
   type ReadingEntry,
 } from './enter-reading';
+export { adoptableReading, type Adoption } from './adopt-reading';
 export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
+export { freeFinding, type FreeFinding } from './free-finding';
+export {
+  askedFree,
+  enterFreeReading,
+  usedBefore,
+  type AskedFree,
+  type FreeLine,
+  type FreeReading,
+} from './free-reading';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';

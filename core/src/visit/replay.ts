@@ -2,7 +2,14 @@ import { END, isOverZeroBand, methodOf, outcomeKey, withConditions, type Conditi
 import { changedConditions, madeUnknown, proofsRevoked, PROOF_LASTS_SECONDS, suppliesTouched } from './safety';
 import { provenDead } from './proof-of-dead';
 import { settle, stepOf } from './steps';
-import { EMPTY_VISIT, type Standing, type TrailLine, type VisitContext, type VisitState } from './visit-state';
+import {
+  EMPTY_VISIT,
+  openBypasses,
+  type Standing,
+  type TrailLine,
+  type VisitContext,
+  type VisitState,
+} from './visit-state';
 import type { BypassPlaced, EventOf, VisitEvent } from './visit-event';
 
 /**
@@ -58,6 +65,10 @@ function retractedIds(events: readonly VisitEvent[]): ReadonlySet<string> {
     if (isRetractable(event)) retractable.add(event.id);
     if (event.type === 'retracted' && retractable.has(event.event)) retracted.add(event.event);
   }
+  // What was taken from a reading goes with it.
+  for (const event of events)
+    if (event.type === 'reading-taken' && event.adopts !== undefined && retracted.has(event.adopts))
+      retracted.add(event.id);
   return retracted;
 }
 
@@ -162,7 +173,8 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'handed-over':
       return proofsRevoked(state);
     case 'visit-closed':
-      return { ...state, closed: true };
+      // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
+      return openBypasses(state).length > 0 ? state : { ...state, closed: true };
     case 'note-added':
       return state;
   }
@@ -233,8 +245,10 @@ function afterOutcome(
 }
 
 function afterFinding(context: VisitContext, state: VisitState, event: EventOf<'finding-reached'>): VisitState {
+  const noted = { ...state, findings: [...state.findings, event] };
+  if (event.step === undefined || event.next === undefined) return noted;
   const step = stepOf(context, state, event.step);
-  const found = { ...withOutcome(state, event.step, 'done', event.id), findings: [...state.findings, event] };
+  const found = withOutcome(noted, event.step, 'done', event.id);
   // The ledger is settled by hands, not by a conclusion: its bypasses stay in until someone takes them out.
   const { bypasses: _bypasses, ...sets } = (step?.kind === 'conclusion' && step.sets) || {};
   return moved(context, { ...found, ...changedConditions(found, sets, event) }, event.next);

@@ -80,6 +80,10 @@ export interface ReadingTaken {
   readonly reading?: Reading;
   readonly judgement: Judgement;
   readonly expectation?: RecordedExpectation;
+  /** A free reading's expectation as it was typed. */
+  readonly expects?: string;
+  /** The free reading that is taken for this step. */
+  readonly adopts?: string;
   /** Where the verdict leads; missing when the position stays. */
   readonly next?: string;
   readonly grade: Grade;
@@ -183,13 +187,16 @@ export type FindingGrade = (typeof FINDING_GRADES)[number];
 
 export interface FindingReached {
   readonly type: 'finding-reached';
-  readonly step: string;
+  /** Missing for a finding in the technician's own words. */
+  readonly step?: string;
   readonly class: SuspectClass;
   readonly item?: string;
   readonly mode?: string;
   readonly text: string;
   readonly grade: FindingGrade;
-  readonly next: string;
+  /** Readings a finding without a step rests on. */
+  readonly rests?: readonly string[];
+  readonly next?: string;
 }
 
 /** The visit was taken up again after a pause; long ones revoke every proof of dead. */

@@ -1,4 +1,3 @@
-import { resolveExpectation } from '../expectation';
 import {
   branchFor,
   END,
@@ -10,10 +9,11 @@ import {
   type MeasurementStep,
   type WalkableStep,
 } from '../procedure';
-import { FUNCTIONS, MEASUREMENT_FUNCTIONS, parseReading, type MeasurementFunction } from '../quantity';
-import { judge, RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
+import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../quantity';
+import { RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
 import { draftFinding } from './finding';
+import { enterFreeReading } from './free-reading';
 import { proofTasks } from './proof-of-dead';
 import { append } from './replay';
 import { currentStep, stepOf } from './steps';
@@ -29,6 +29,8 @@ export interface ListLine {
   readonly from?: string;
   readonly to?: string;
   readonly function?: string;
+  /** What a free reading is expected to be, as one line. */
+  readonly expects?: string;
   readonly note?: string;
 }
 
@@ -308,31 +310,14 @@ class ListWalker {
         `a reading without a step names from, to and function; functions: ${MEASUREMENT_FUNCTIONS.join(', ')}.`,
       );
     }
-    const parsed = parseReading(line.reading, { function: measured });
-    if (parsed.outcome !== 'reading') {
+    const { from, to, expects = '', reading: text } = line;
+    const entered = enterFreeReading(this.context, this.state, { function: measured, from, to, expects, text });
+    if (entered.outcome !== 'event')
       throw new ListLineError(
         line.number,
-        `"${line.reading}" is no reading of ${FUNCTIONS[measured].name}; accepted: ${FUNCTIONS[measured].examples.join(', ')}.`,
+        `"${text}" is no reading of ${FUNCTIONS[measured].name}: ${entered.outcome === 'ask' ? entered.question : entered.message}`,
       );
-    }
-    const expectation = resolveExpectation({ kind: 'unknown' }, measured);
-    const judgement = judge({
-      reading: parsed.reading,
-      function: measured,
-      expectation,
-      leads: { zero: this.state.leadZero },
-    });
-    this.log({
-      type: 'reading-taken',
-      function: measured,
-      from: line.from,
-      to: line.to,
-      text: line.reading,
-      reading: parsed.reading,
-      judgement,
-      expectation: recorded(expectation),
-      grade: 'measured',
-    });
+    this.log(entered.body);
   }
 }
 

@@ -162,8 +162,11 @@ export class VisitStore {
       throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
     const closing = fresh.findIndex((event) => event.type === 'visit-closed');
     if (closing < 0) return;
+    const { device, seenSeq } = fresh[closing] ?? { device: '', seenSeq: 0 };
     const stored = (await storedVisit(database, visit))?.events ?? [];
-    const open = openBypasses(replay(context, [...stored, ...fresh.slice(0, closing)]));
+    // A jumper that another device put in and this one cannot know of does not refuse its log: the visit stays open.
+    const known = stored.filter((event) => event.device === device || (event.seq ?? 0) <= seenSeq);
+    const open = openBypasses(replay(context, [...known, ...fresh.slice(0, closing)]));
     if (open.length > 0) {
       throw conflict(
         `The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`,

@@ -158,7 +158,8 @@ export class StepPage {
     const next = named ?? skipTarget(step);
     const reason = this.panelText().trim();
     // The record has to say why a step was skipped; the other two say it themselves.
-    if (next === undefined || (how === 'skipped' && reason === '')) return;
+    if (how === 'skipped' && reason === '') return this.panelField()?.nativeElement.focus();
+    if (next === undefined) return;
     this.commanded.emit({
       kind: 'record',
       body: { type: 'step-skipped', step: this.stepId(), how, reason, next },

@@ -1,0 +1,58 @@
+import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../procedure';
+import type { MeasurementFunction } from '../quantity';
+import { pointOf } from '../unit-model';
+import { askedReading, enterReading, type Asked } from './enter-reading';
+import type { EventOf, ReadingTaken } from './visit-event';
+import type { VisitContext, VisitState } from './visit-state';
+
+/** A free reading that answers the current step, and the event that takes it for the step. */
+export interface Adoption {
+  readonly reading: EventOf<'reading-taken'>;
+  readonly body: ReadingTaken;
+}
+
+/**
+ * The newest free reading of the points and function the current step asks for, taken under conditions that have held
+ * ever since and that the step requires. Undefined where there is none, or the step needs a proof.
+ */
+export function adoptableReading(context: VisitContext, state: VisitState, method?: string): Adoption | undefined {
+  const asked = askedReading(context, state, method);
+  if (!asked || asked.proof || asked.unmet.length > 0) return undefined;
+  const reading = sinceLastChange(state).findLast((event) => answers(context, event, asked));
+  if (!reading?.reading || isAdopted(state, reading.id)) return undefined;
+  const entered = enterReading(context, state, { text: reading.text, method, chosen: reading.reading });
+  if (entered.outcome !== 'event' || entered.body.type !== 'reading-taken') return undefined;
+  return { reading, body: { ...entered.body, adopts: reading.id } };
+}
+
+/** Free readings under the conditions that hold now, nothing having changed in between. */
+function sinceLastChange(state: VisitState): readonly EventOf<'reading-taken'>[] {
+  const now = setUp(state.conditions);
+  const lastChange = state.trail.findLastIndex((line) => setUp(line.conditions) !== now);
+  return state.trail.slice(lastChange + 1).flatMap(({ event, standing }) => {
+    const isFree = event.type === 'reading-taken' && event.step === undefined && standing !== 'retracted';
+    return isFree ? [event] : [];
+  });
+}
+
+function setUp(conditions: Conditions): string {
+  const entries = conditionEntries(conditions).filter(({ group }) => SET_UP_GROUPS.includes(group));
+  return JSON.stringify(entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort());
+}
+
+/** Which probe is on which point matters where the sign does. */
+const POLAR: ReadonlySet<MeasurementFunction> = new Set(['dc-voltage', 'dc-current', 'diode']);
+
+function answers({ model }: VisitContext, event: ReadingTaken, asked: Asked): boolean {
+  if (event.function !== asked.function || event.grade !== 'measured') return false;
+  const [from, to] = [pointOf(model, event.from), pointOf(model, event.to)];
+  const isSame = from === asked.from && to === asked.to;
+  const isTurned = from === asked.to && to === asked.from;
+  return isSame || (isTurned && !POLAR.has(asked.function));
+}
+
+function isAdopted(state: VisitState, id: string): boolean {
+  return state.trail.some(
+    ({ event, standing }) => event.type === 'reading-taken' && event.adopts === id && standing !== 'retracted',
+  );
+}

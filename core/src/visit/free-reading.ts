@@ -1,0 +1,87 @@
+import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../expectation';
+import { requirementsOf } from '../procedure';
+import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
+import { pointOf } from '../unit-model';
+import { judgedHere, magnitudeOf, recorded, type EnteredReading } from './enter-reading';
+import { unmetConditions, type Unmet } from './unmet';
+import type { ReadingTaken } from './visit-event';
+import type { VisitContext, VisitState } from './visit-state';
+
+/** What is to be measured, in the technician's words. */
+export interface FreeLine {
+  readonly function: MeasurementFunction;
+  readonly from: string;
+  readonly to: string;
+  /** The expected value as one line; empty says it is not known. */
+  readonly expects: string;
+}
+
+export interface FreeReading extends FreeLine {
+  readonly text: string;
+  /** The answer to an earlier question; replaces parsing the text. */
+  readonly chosen?: Reading;
+}
+
+/** A line that can be measured, with what stands in the way. */
+export interface AskedFree {
+  readonly function: MeasurementFunction;
+  readonly from: string;
+  readonly to: string;
+  readonly expectation: ResolvedExpectation;
+  readonly unmet: readonly Unmet[];
+}
+
+type Failure = Extract<EnteredReading, { outcome: 'error' }>;
+
+/** What a free line asks for; an error names the part that cannot be read. Ohms ask for proven dead as everywhere. */
+export function askedFree(context: VisitContext, state: VisitState, line: FreeLine): AskedFree | Failure {
+  const parsed = parseExpectation(line.expects.trim() === '' ? 'unknown' : line.expects, line.function);
+  if (parsed.outcome === 'error') return { ...parsed, message: `Expected: ${parsed.message}` };
+  const required = requirementsOf(context.model, { function: line.function });
+  return {
+    function: line.function,
+    from: pointOf(context.model, line.from),
+    to: pointOf(context.model, line.to),
+    expectation: resolveExpectation(parsed.document, line.function),
+    unmet: unmetConditions(context.model, required, state.conditions),
+  };
+}
+
+/** Parses and judges a reading without a step. It never moves the position. Pure: the caller adds who, when and where. */
+export function enterFreeReading(context: VisitContext, state: VisitState, entry: FreeReading): EnteredReading {
+  const asked = askedFree(context, state, entry);
+  if ('outcome' in asked) return asked;
+  if (asked.from === '' || asked.to === '')
+    return { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
+  const parsed = entry.chosen
+    ? ({ outcome: 'reading', reading: entry.chosen } as const)
+    : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
+  if (parsed.outcome !== 'reading') return parsed;
+  const expects = entry.expects.trim();
+  const body: ReadingTaken = {
+    type: 'reading-taken',
+    function: asked.function,
+    from: asked.from,
+    to: asked.to,
+    text: entry.text,
+    reading: parsed.reading,
+    judgement: judgedHere(context, state, asked, parsed.reading),
+    expectation: recorded(asked.expectation),
+    ...(expects === '' ? {} : { expects }),
+    grade: 'measured',
+    ...(state.meter === undefined ? {} : { meter: state.meter }),
+  };
+  return { outcome: 'event', body };
+}
+
+/** Free lines of a visit, the last used first, each once. */
+export function usedBefore(state: VisitState): readonly FreeLine[] {
+  const lines = new Map<string, FreeLine>();
+  for (const { event, standing } of [...state.trail].reverse()) {
+    if (event.type !== 'reading-taken' || event.step !== undefined || standing === 'retracted') continue;
+    const line = { function: event.function, from: event.from, to: event.to, expects: event.expects ?? '' };
+    const key = JSON.stringify(line);
+    if (!lines.has(key)) lines.set(key, line);
+  }
+  return [...lines.values()];
+}
