@@ -1,4 +1,4 @@
-import { openBypasses, replay, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { isFreeVisit, openBypasses, replay, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import type { VisitDocument, VisitSummary } from './api';
 import { visitContext } from './visit-context';
 
@@ -28,7 +28,8 @@ function waitsFor(context: VisitContext, state: VisitState): string {
   if (state.closed) return 'Closed';
   const open = openBypasses(state);
   const step = stepOf(context, state, state.step);
-  if (step?.text !== undefined) return step.text;
+  const isAtRest = isFreeVisit(state) && step?.kind === 'action';
+  if (step?.text !== undefined && !isAtRest) return step.text;
   if (open.length > 0) return 'A jumper is still in';
   return state.findings.length > 0 ? 'To be closed' : 'The next reading';
 }

@@ -1,5 +1,5 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../expectation';
-import { requirementsOf } from '../procedure';
+import { PROVE_DEAD_PROCEDURE, requirementsOf } from '../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
 import { pointOf } from '../unit-model';
 import { judgedHere, magnitudeOf, recorded, type EnteredReading } from './enter-reading';
@@ -72,6 +72,11 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
     ...(state.meter === undefined ? {} : { meter: state.meter }),
   };
   return { outcome: 'event', body };
+}
+
+/** A visit that follows no chart: it stands at the one that proves dead, or at none. */
+export function isFreeVisit(state: Pick<VisitState, 'procedure'>): boolean {
+  return state.procedure === undefined || state.procedure === PROVE_DEAD_PROCEDURE;
 }
 
 /** Free lines of a visit, the last used first, each once. */

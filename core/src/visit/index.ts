@@ -12,11 +12,13 @@ export { freeFinding, type FreeFinding } from './free-finding';
 export {
   askedFree,
   enterFreeReading,
+  isFreeVisit,
   usedBefore,
   type AskedFree,
   type FreeLine,
   type FreeReading,
 } from './free-reading';
+export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';

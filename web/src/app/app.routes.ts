@@ -15,6 +15,11 @@ export const routes: Routes = [
     loadComponent: () => import('./start/start-page').then((file) => file.StartPage),
   },
   {
+    path: 'judge',
+    title: 'Judge one reading · Juxtameter',
+    loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
+  },
+  {
     path: 'visits/:id',
     loadChildren: async () => {
       const [{ visitFeature }, effects] = await Promise.all([

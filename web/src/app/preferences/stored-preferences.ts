@@ -1,9 +1,12 @@
+import { MEASUREMENT_FUNCTIONS, type FreeLine } from '@juxtameter/core';
 import type { Theme } from './preferences.actions';
 
 export interface Preferences {
   readonly theme: Theme;
   readonly technician: string;
   readonly meter: string;
+  /** Free lines used on this tablet, the last first. */
+  readonly lines: readonly FreeLine[];
 }
 
 const KEY = 'juxtameter.preferences';
@@ -17,10 +20,11 @@ export function readPreferences(): Preferences {
       theme: stored.theme === 'dark' || stored.theme === 'light' ? stored.theme : theme,
       technician: typeof stored.technician === 'string' ? stored.technician : '',
       meter: typeof stored.meter === 'string' ? stored.meter : '',
+      lines: Array.isArray(stored.lines) ? stored.lines.filter(isLine) : [],
     };
   } catch {
     // Storage may be blocked or hold something else: start from nothing.
-    return { theme, technician: '', meter: '' };
+    return { theme, technician: '', meter: '', lines: [] };
   }
 }
 
@@ -30,4 +34,10 @@ export function storePreferences(preferences: Preferences): void {
   } catch {
     // Private mode: preferences last as long as the page.
   }
+}
+
+function isLine(value: unknown): value is FreeLine {
+  const line = (value ?? {}) as Partial<Record<keyof FreeLine, unknown>>;
+  const areWords = [line.from, line.to, line.expects].every((each) => typeof each === 'string');
+  return areWords && MEASUREMENT_FUNCTIONS.some((each) => each === line.function);
 }

@@ -5,6 +5,7 @@ import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { SelectModule } from 'primeng/select';
 import { TextareaModule } from 'primeng/textarea';
+import { PROVE_DEAD_PROCEDURE } from '@juxtameter/core';
 import { problemWords } from '../api/api-problem';
 import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
@@ -15,13 +16,23 @@ import { StateMessage } from '../shell/state-message';
 import { VisitsActions } from '../visits/visits.actions';
 import { visitsFeature } from '../visits/visits.reducer';
 import { rankProcedures } from './rank-procedures';
-import { StartActions } from './start.actions';
+import { FreeMachineForm } from './free-machine-form';
+import { StartActions, type FreeMachine, type StartChoice } from './start.actions';
 import { startFeature } from './start.reducer';
 
 /** Unit, complaint, chart, meter: what is remembered is filled in, so that one tap starts. */
 @Component({
   selector: 'jx-start-page',
-  imports: [ButtonModule, FormsModule, InputTextModule, PageHeader, SelectModule, StateMessage, TextareaModule],
+  imports: [
+    ButtonModule,
+    FormsModule,
+    FreeMachineForm,
+    InputTextModule,
+    PageHeader,
+    SelectModule,
+    StateMessage,
+    TextareaModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './start-page.html',
   styleUrl: './start-page.scss',
@@ -39,9 +50,12 @@ export class StartPage {
 
   protected readonly complaint = signal('');
   protected readonly technician = linkedSignal(() => this.preferences().technician);
-  protected readonly meter = linkedSignal(() => {
-    const meters = this.library()?.meters ?? [];
-    return meters.find((each) => each.id === this.preferences().meter)?.id ?? meters[0]?.id ?? '';
+  /** What was chosen by hand stays when the lists come in anew. */
+  protected readonly chosenMeter = signal<string | undefined>(undefined);
+  protected readonly meter = computed(() => {
+    const meters = this.meters();
+    const wanted = this.chosenMeter() ?? this.preferences().meter;
+    return meters.find((each) => each.id === wanted)?.id ?? meters[0]?.id ?? '';
   });
   /** The unit visited last stands first and is chosen. */
   protected readonly units = computed(() => {
@@ -51,7 +65,11 @@ export class StartPage {
       .map((unit) => ({ ...unit, siteName: sites.get(unit.site) ?? '', lastVisit: lastVisited.get(unit.id) ?? '' }))
       .sort((a, b) => b.lastVisit.localeCompare(a.lastVisit) || a.name.localeCompare(b.name));
   });
-  protected readonly unit = linkedSignal(() => this.units()[0]?.id ?? '');
+  protected readonly meters = computed(() => this.library()?.meters ?? []);
+  protected readonly withoutChart = PROVE_DEAD_PROCEDURE;
+  /** Empty for a machine that is not on file. */
+  protected readonly chosenUnit = signal<string | undefined>(undefined);
+  protected readonly unit = computed(() => this.chosenUnit() ?? this.units()[0]?.id ?? '');
   protected readonly procedures = computed(() => {
     const unitModel = this.units().find((each) => each.id === this.unit())?.unitModel;
     return rankProcedures(this.library()?.procedures ?? [], unitModel, this.complaint());
@@ -67,12 +85,20 @@ export class StartPage {
     this.store.dispatch(LibraryActions.loadRequested());
   }
 
+  protected startFree(machine: FreeMachine): void {
+    this.request({ unit: '', procedure: PROVE_DEAD_PROCEDURE, machine });
+  }
+
   protected start(procedure: string): void {
+    this.request({ unit: this.unit(), procedure });
+  }
+
+  private request(what: Pick<StartChoice, 'unit' | 'procedure' | 'machine'>): void {
     const technician = this.technician().trim();
     const meter = this.meter();
     this.store.dispatch(PreferencesActions.technicianNamed({ technician }));
     this.store.dispatch(PreferencesActions.meterChosen({ meter }));
-    const choice = { unit: this.unit(), complaint: this.complaint().trim(), procedure, meter, technician };
+    const choice = { ...what, complaint: this.complaint().trim(), meter, technician };
     this.store.dispatch(StartActions.visitRequested({ choice }));
   }
 }

@@ -1,4 +1,5 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { FreeSupply } from '@juxtameter/core';
 import type { ApiProblem } from '../api/api-problem';
 
 /** What a visit is started with. */
@@ -8,6 +9,15 @@ export interface StartChoice {
   readonly procedure: string;
   readonly meter: string;
   readonly technician: string;
+  /** A machine that is not on file; `unit` is empty then. */
+  readonly machine?: FreeMachine;
+}
+
+/** A machine in the technician's words. */
+export interface FreeMachine {
+  readonly name: string;
+  readonly site: string;
+  readonly supplies: readonly FreeSupply[];
 }
 
 export const StartActions = createActionGroup({

@@ -12,6 +12,7 @@ import { SyncActions } from '../sync/sync.actions';
 import { EventStamp } from '../visit/event-stamp';
 import { StartActions, type StartChoice } from './start.actions';
 import { fetchPinned } from './fetch-pinned';
+import { freeDocuments, withChart } from './free-documents';
 
 const NOT_KEPT: ApiProblem = {
   kind: 'refused',
@@ -26,11 +27,11 @@ export const startVisit = createEffect(
     actions.pipe(
       ofType(StartActions.visitRequested),
       exhaustMap(({ choice }) =>
-        from(local.pinnedFor(choice.unit)).pipe(
-          catchError(() => of(undefined)),
-          switchMap((kept) => (kept ? of(kept) : fetchPinned(api, choice.unit))),
+        documentsFor(api, local, choice).pipe(
           switchMap((pinned) =>
-            pinned ? begun({ api, local, stamp }, choice, pinned) : of(StartActions.visitFailed({ problem: NOT_KEPT })),
+            pinned
+              ? begun({ api, local, stamp }, choice, withChart(pinned, choice))
+              : of(StartActions.visitFailed({ problem: NOT_KEPT })),
           ),
           catchError((error: unknown) => {
             const problem = toApiProblem(error);
@@ -41,6 +42,20 @@ export const startVisit = createEffect(
     ),
   { functional: true },
 );
+
+function documentsFor(api: Api, local: LocalStore, choice: StartChoice): Observable<PinnedDocuments | undefined> {
+  if (choice.machine) {
+    const { machine } = choice;
+    return from(local.meters()).pipe(
+      catchError(() => of([])),
+      map((meters) => freeDocuments(machine, meters)),
+    );
+  }
+  return from(local.pinnedFor(choice.unit)).pipe(
+    catchError(() => of(undefined)),
+    switchMap((kept) => (kept ? of(kept) : fetchPinned(api, choice.unit))),
+  );
+}
 
 interface Means {
   readonly api: Api;
@@ -80,7 +95,8 @@ export const goToVisit = createEffect(
 
 function firstFacts(choice: StartChoice, pinned: PinnedDocuments): readonly EventBody[] {
   const { complaint } = choice;
-  const meter = choice.meter === '' ? {} : { meter: choice.meter };
+  const isPinned = pinned.meters.some(({ id }) => id === choice.meter);
+  const meter = isPinned ? { meter: choice.meter } : {};
   const procedure = pinned.procedures.find((each) => each.id === choice.procedure);
   const opened: EventBody = { type: 'visit-opened', unit: pinned.unit.id, complaint, ...meter };
   return procedure

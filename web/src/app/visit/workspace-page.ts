@@ -15,12 +15,21 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
-import { askedReading, currentStep, type EventBody } from '@juxtameter/core';
+import {
+  askedReading,
+  currentStep,
+  isFreeVisit,
+  type EventBody,
+  type FreeLine,
+  type FreeReading,
+} from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { FreePage } from '../free/free-page';
 import { StateMessage } from '../shell/state-message';
 import { savedWords } from '../sync/saved-words';
 import { syncFeature } from '../sync/sync.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
+import { preferencesFeature } from '../preferences/preferences.reducer';
 import { BoardStrip } from './companion/board-strip';
 import { ChartList } from './companion/chart-list';
 import { HazardList } from './companion/hazard-list';
@@ -40,6 +49,14 @@ import { WakeLock } from './wake-lock';
 
 type Tab = 'step' | 'board' | 'chart' | 'notes';
 
+/** What the open page shows when nothing else was asked for, and at which step of the visit. */
+interface ModeAtRest {
+  readonly at: string;
+  readonly mode: 'step' | 'free';
+}
+
+const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
+
 /** The visit at work: log and open page on the left, the companion on the right; on a phone one tab each. */
 @Component({
   selector: 'jx-workspace-page',
@@ -48,6 +65,7 @@ type Tab = 'step' | 'board' | 'chart' | 'notes';
     ButtonModule,
     ChartList,
     DialogModule,
+    FreePage,
     HazardList,
     NotesList,
     RouterLink,
@@ -67,6 +85,7 @@ export class WorkspacePage {
   private readonly store = inject(Store);
   private readonly application = inject(ApplicationRef);
   private readonly stepPage = viewChild(StepPage);
+  private readonly freePage = viewChild(FreePage);
 
   protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
   protected readonly context = this.store.selectSignal(visitFeature.selectContext);
@@ -94,6 +113,16 @@ export class WorkspacePage {
     source: this.stepId,
     computation: () => undefined,
   });
+  /** A visit without a chart is at its free readings while it rests; a charted one at its step, until `f` is struck. */
+  protected readonly mode = linkedSignal<ModeAtRest, 'step' | 'free'>({
+    source: computed(() => this.modeAtRest(), { equal: (a, b) => a.at === b.at && a.mode === b.mode }),
+    computation: ({ mode }) => mode,
+  });
+  protected readonly freeLine = linkedSignal<string, FreeReading>({
+    source: this.id,
+    computation: () => NOTHING_TYPED,
+  });
+  protected readonly remembered = this.store.selectSignal(preferencesFeature.selectLines);
   protected readonly isStandingBack = signal(false);
   protected readonly showsKeys = signal(false);
   protected readonly keys = [
@@ -102,6 +131,7 @@ export class WorkspacePage {
     ['1–9', 'answer a look'],
     ['z', 'undo (field empty)'],
     ['n', 'note'],
+    ['f', 'free reading beside the chart, and back'],
     ['s', 'skip with a reason'],
     ['b  c', 'board, chart'],
     ['w', 'stand back, wide letters'],
@@ -156,6 +186,12 @@ export class WorkspacePage {
     this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
   }
 
+  private modeAtRest(): ModeAtRest {
+    const { step, closed } = this.visit();
+    const isProving = step === 'dead' || step === 'still-live';
+    return { at: `${step} ${closed}`, mode: isFreeVisit(this.visit()) && !isProving ? 'free' : 'step' };
+  }
+
   protected toggleTheme(): void {
     this.store.dispatch(PreferencesActions.themeToggled());
   }
@@ -186,6 +222,10 @@ export class WorkspacePage {
     this.record({ type: 'step-jumped', to });
   }
 
+  protected remember(line: FreeLine): void {
+    this.store.dispatch(PreferencesActions.lineUsed({ line }));
+  }
+
   protected addNote(text: string): void {
     this.record({ type: 'note-added', text });
   }
@@ -193,6 +233,7 @@ export class WorkspacePage {
   protected pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || !this.context()) return;
     if (this.isStandingBack()) return this.isStandingBack.set(false);
+    if (event.key === 'Escape' && this.mode() === 'free' && !isFreeVisit(this.visit())) return this.mode.set('step');
     if (isTyping(event.target)) return;
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
@@ -208,8 +249,11 @@ export class WorkspacePage {
       case 'z':
         this.undo();
         return true;
+      case 'f':
+        this.mode.update((mode) => (mode === 'free' ? 'step' : 'free'));
+        return true;
       case 'n':
-        page?.openPanel('note');
+        (page ?? this.freePage())?.openPanel('note');
         return true;
       case 's':
         page?.openPanel('pass');

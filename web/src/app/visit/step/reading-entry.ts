@@ -13,6 +13,7 @@ import {
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
+  adoptableReading,
   askedReading,
   branchFor,
   enterReading,
@@ -26,6 +27,7 @@ import {
   recorded,
   terminalLabel,
   type Asked,
+  type EventBody,
   type MeasurementStep,
   type Reading,
   type Unmet,
@@ -39,7 +41,7 @@ import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import { comparisonOf } from '../view/log-rows';
 import { probeViews } from '../view/board-view';
-import { shouldWords, verdictWords } from '../view/step-words';
+import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -154,18 +156,15 @@ export class ReadingEntry {
   protected readonly unit = computed(() => {
     if (this.isZeroing()) return 'Ω';
     const asked = this.asked();
-    if (!asked) return '';
-    const { unit, prefix } = FUNCTIONS[asked.function];
-    const letter = prefix === 6 ? 'M' : prefix === -6 ? 'µ' : '';
-    const current = asked.function.startsWith('ac-') ? ' AC' : asked.function.startsWith('dc-') ? ' DC' : '';
-    return `${letter}${unit}${current}`;
+    return asked ? displayUnit(asked.function) : '';
   });
   protected readonly readsLeads = computed(
     () => this.asked()?.function === 'resistance' || this.asked()?.function === 'continuity',
   );
   protected readonly leads = computed(() => this.visit().leadZero);
-  /** Keys a phone's number pad lacks. */
-  protected readonly extraKeys = computed(() => (this.readsLeads() ? ['OL', 'k', 'M', '>'] : ['OL', '~', '..', 'm']));
+  protected readonly keys = computed(() => extraKeys(this.asked()?.function ?? 'ac-voltage'));
+  /** A free reading that answers this step. */
+  protected readonly adoption = computed(() => adoptableReading(this.context(), this.visit(), this.method()));
 
   protected readonly proofWords = computed(() => {
     if (!this.step().measure.proofOfDead) return undefined;
@@ -270,6 +269,10 @@ export class ReadingEntry {
   protected pick(chosen: Reading): void {
     const entered = enterReading(this.context(), this.visit(), { text: this.text(), method: this.method(), chosen });
     if (entered.outcome === 'event') this.record(entered.body);
+  }
+
+  protected adopt(body: EventBody): void {
+    this.commanded.emit({ kind: 'record', body });
   }
 
   protected accept(choice: { readonly verdict: Verdict; readonly next: string }, reading: string): void {

@@ -59,6 +59,7 @@ export class StepPage {
   readonly commanded = output<StepCommand>();
   readonly methodChosen = output<string | undefined>();
   readonly standBack = output();
+  readonly freeWanted = output();
 
   private readonly speech = inject(Speech);
   private readonly panelField = viewChild<ElementRef<HTMLInputElement>>('panelField');

@@ -44,7 +44,8 @@ export const openVisit = createEffect(
       switchMap(({ id }) =>
         from(local.visit(id)).pipe(
           catchError(() => of(undefined)),
-          switchMap((kept) => concat(shownAtOnce(kept), fetched(api, id))),
+          // What the server does not know yet it cannot be asked for.
+          switchMap((kept) => concat(shownAtOnce(kept), kept?.isUnsent ? EMPTY : fetched(api, id))),
         ),
       ),
     ),

@@ -1,5 +1,6 @@
 import {
   FUNCTIONS,
+  isFreeVisit,
   formatReading,
   stepOf,
   terminalLabel,
@@ -163,7 +164,9 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return {
         ...common,
         kind: 'mark',
-        title: `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}`,
+        title: isFreeVisit(event)
+          ? 'Without a chart'
+          : `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}`,
       };
     case 'action-done':
       return actionRow(common, step, event.type);
@@ -176,8 +179,8 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return {
         ...common,
         kind: 'reading',
-        title: step?.text ?? `${FUNCTIONS[event.function].name}, ${event.from} to ${event.to}`,
-        detail: step ? '' : 'free reading',
+        title: step?.text ?? freeTitle(context, event),
+        detail: step ? (event.adopts === undefined ? '' : 'taken from a free reading') : 'free reading',
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
@@ -274,4 +277,8 @@ export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgemen
     ...(judgement.interval ? { interval: judgement.interval } : {}),
     ...(FUNCTIONS[event.function].neverNegative ? { floor: 0 } : {}),
   };
+}
+
+function freeTitle({ model }: VisitContext, event: ReadingTaken): string {
+  return `${FUNCTIONS[event.function].name}, ${terminalLabel(model, event.from)} to ${terminalLabel(model, event.to)}`;
 }

@@ -57,6 +57,19 @@ export interface VerdictWords {
   readonly next: string;
 }
 
+/** What the meter's display says behind the digits: "V AC", "MΩ". */
+export function displayUnit(measured: MeasurementFunction): string {
+  const { unit, prefix } = FUNCTIONS[measured];
+  const letter = prefix === 6 ? 'M' : prefix === -6 ? 'µ' : '';
+  const current = measured.startsWith('ac-') ? ' AC' : measured.startsWith('dc-') ? ' DC' : '';
+  return `${letter}${unit}${current}`;
+}
+
+/** Keys a phone's number pad lacks. */
+export function extraKeys(measured: MeasurementFunction): readonly string[] {
+  return FUNCTIONS[measured].dimension === 'resistance' ? ['OL', 'k', 'M', '>'] : ['OL', '~', '..', 'm'];
+}
+
 /** The band in few words, for the slot: "closed, 0 to 1 V". */
 export function shouldWords(expectation: ResolvedExpectation, measured: MeasurementFunction): string {
   const { low, high, unit, words, judgeable } = expectation;

@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { SelectModule } from 'primeng/select';
+import {
+  formatReading,
+  freeFinding,
+  FUNCTIONS,
+  SUSPECT_CLASSES,
+  terminalLabel,
+  type EventBody,
+  type SuspectClass,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+
+const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
+  none: 'nothing wrong',
+  open: 'not found out',
+};
+
+/** A conclusion in the technician's words, with the readings it rests on; they give it its grade. */
+@Component({
+  selector: 'jx-finding-form',
+  imports: [ButtonModule, FormsModule, InputTextModule, SelectModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="$event.preventDefault(); record()">
+      <div class="row">
+        <div class="field">
+          <span id="finding-class" class="small soft">It is</span>
+          <p-select
+            ariaLabelledBy="finding-class"
+            appendTo="body"
+            [options]="classes"
+            optionLabel="name"
+            optionValue="id"
+            [ngModel]="kind()"
+            [ngModelOptions]="{ standalone: true }"
+            (ngModelChange)="kind.set($event)"
+          />
+        </div>
+        <label class="field">
+          <span class="small soft">Which part, if one</span>
+          <input #part pInputText name="item" maxlength="200" (input)="item.set(part.value)" />
+        </label>
+      </div>
+      <label class="field">
+        <span class="small soft">What was found, claiming no more than the readings do</span>
+        <input #words pInputText name="finding" maxlength="600" (input)="text.set(words.value)" />
+      </label>
+      @if (readings().length > 0) {
+        <fieldset class="readings">
+          <legend class="small soft">It rests on</legend>
+          @for (each of readings(); track each.id) {
+            <label>
+              <input type="checkbox" [checked]="rests().has(each.id)" (change)="toggle(each.id)" />
+              <span>{{ each.words }}</span>
+            </label>
+          }
+        </fieldset>
+      }
+      <p class="small soft">
+        Grade: <strong>{{ draft().grade }}</strong>. Only measured and judged readings make a finding likely.
+      </p>
+      @if (lacks()) {
+        <p role="alert"><strong>Say in words what was found.</strong></p>
+      }
+      <div class="buttons">
+        <button pButton type="submit">Record finding</button>
+        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Cancel</button>
+      </div>
+    </form>
+  `,
+  styleUrl: './panel.scss',
+})
+export class FindingForm {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly recorded = output<EventBody>();
+  readonly cancelled = output();
+  protected readonly classes = SUSPECT_CLASSES.map((id) => ({ id, name: CLASS_WORDS[id] ?? id }));
+  protected readonly kind = signal<SuspectClass>('wiring');
+  protected readonly item = signal('');
+  protected readonly text = signal('');
+  protected readonly rests = signal<ReadonlySet<string>>(new Set());
+  protected readonly lacks = signal(false);
+  protected readonly readings = computed(() =>
+    this.visit().trail.flatMap(({ event, standing }) => {
+      if (event.type !== 'reading-taken' || event.proof || standing === 'retracted') return [];
+      const { model } = this.context();
+      const points = `${terminalLabel(model, event.from)} to ${terminalLabel(model, event.to)}`;
+      const value = event.reading ? formatReading(event.reading) : event.text;
+      return [
+        {
+          id: event.id,
+          words: `${FUNCTIONS[event.function].name}, ${points}: ${value}, ${event.judgement.verdict}`,
+        },
+      ];
+    }),
+  );
+  protected readonly draft = computed(() =>
+    freeFinding(this.visit(), { class: this.kind(), item: this.item(), text: this.text(), rests: [...this.rests()] }),
+  );
+
+  protected toggle(id: string): void {
+    this.rests.update((rests) => {
+      const next = new Set(rests);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected record(): void {
+    const draft = this.draft();
+    this.lacks.set(draft.text === '');
+    if (draft.text !== '') this.recorded.emit(draft);
+  }
+}

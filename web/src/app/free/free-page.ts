@@ -1,0 +1,178 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  model,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import {
+  askedFree,
+  enterFreeReading,
+  FUNCTIONS,
+  isFreeVisit,
+  knownPoints,
+  openBypasses,
+  terminalLabel,
+  usedBefore,
+  type EventBody,
+  type FreeLine,
+  type FreeReading,
+  type JudgedLine,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { BypassList } from '../visit/step/bypass-list';
+import type { StepCommand } from '../visit/step/step-command';
+import { UndoButton } from '../visit/step/undo-button';
+import { conditionsWords } from '../visit/view/step-words';
+import { FindingForm } from './finding-form';
+import { FreeLineForm } from './free-line-form';
+import { JumperForm } from './jumper-form';
+import { NoteForm } from './note-form';
+
+type Panel = 'note' | 'jumper' | 'finding' | undefined;
+
+const OFFERED = 6;
+
+/** A reading between any two points: the whole of a visit without a chart, and beside the chart of any other. */
+@Component({
+  selector: 'jx-free-page',
+  imports: [BypassList, ButtonModule, FindingForm, FreeLineForm, JumperForm, NoteForm, RouterLink, UndoButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './free-page.html',
+  styleUrl: './free-page.scss',
+})
+export class FreePage {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly visitId = input.required<string>();
+  readonly canUndo = input(false);
+  /** Lines used on this tablet in any visit, the last first. */
+  readonly remembered = input<readonly FreeLine[]>([]);
+  /** What stands in the fields; kept outside, so that a proof of dead in between does not empty them. */
+  readonly line = model.required<FreeReading>();
+  readonly commanded = output<StepCommand>();
+  readonly lineUsed = output<FreeLine>();
+  /** To the step of the chart. */
+  readonly left = output();
+
+  private readonly injector = inject(Injector);
+  private readonly form = viewChild(FreeLineForm);
+  protected readonly isFree = computed(() => isFreeVisit(this.visit()));
+  protected readonly panel = signal<Panel>(undefined);
+  protected readonly wasRefused = signal(false);
+  protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
+  protected readonly bypasses = computed(() => openBypasses(this.visit()));
+  private readonly asked = computed(() => askedFree(this.context(), this.visit(), this.line()));
+  protected readonly unmet = computed(() => {
+    const asked = this.asked();
+    return 'outcome' in asked ? [] : asked.unmet;
+  });
+  private readonly entered = computed(() =>
+    this.line().text.trim() === '' && !this.line().chosen
+      ? undefined
+      : enterFreeReading(this.context(), this.visit(), this.line()),
+  );
+  protected readonly judged = computed<JudgedLine>(() => {
+    const asked = this.asked();
+    if ('outcome' in asked) return { problem: asked };
+    const { expectation } = asked;
+    const entered = this.entered();
+    switch (entered?.outcome) {
+      case 'error':
+        return { expectation, problem: entered };
+      case 'ask':
+        return { expectation, question: { words: entered.question, candidates: entered.candidates } };
+      case 'event': {
+        const { body } = entered;
+        return body.type === 'reading-taken'
+          ? { expectation, reading: body.reading, judgement: body.judgement }
+          : { expectation };
+      }
+      default:
+        return { expectation };
+    }
+  });
+  /** Lines of this visit, then of others, but what stands in the fields already. */
+  protected readonly offered = computed(() => {
+    const lines = [...usedBefore(this.visit()), ...this.remembered()];
+    const words = new Map(lines.map((line) => [this.lineWords(line), line]));
+    words.delete(this.lineWords(this.line()));
+    return [...words].slice(0, OFFERED).map(([text, line]) => ({ text, line }));
+  });
+  protected readonly points = computed(() => {
+    const used = [...usedBefore(this.visit()), ...this.remembered()].flatMap(({ from, to }) => [from, to]);
+    const known = knownPoints(this.context().model).map(({ label }) => label);
+    return [...new Set([...used.map((point) => this.label(point)), ...known])].filter((each) => each !== '');
+  });
+  protected readonly expectations = computed(() => [
+    ...new Set(
+      [...usedBefore(this.visit()), ...this.remembered()]
+        .filter((line) => line.function === this.line().function && line.expects !== '')
+        .map((line) => line.expects),
+    ),
+  ]);
+  /** The way to the other energy state in a visit without a chart. */
+  protected readonly energy = computed(() => {
+    if (!this.isFree() || this.visit().step === undefined) return undefined;
+    return this.visit().step === 'energise' ? 'Supply on again' : 'Isolate and prove dead';
+  });
+  protected readonly unknownSupplies = computed(() => {
+    const supplies = this.visit().conditions.supplies ?? {};
+    return this.context().model.supplies.filter(({ id }) => (supplies[id] ?? 'unknown') === 'unknown');
+  });
+
+  constructor() {
+    afterNextRender(() => this.form()?.focus());
+  }
+
+  openPanel(panel: 'note' | 'jumper' | 'finding'): void {
+    this.panel.update((open) => (open === panel ? undefined : panel));
+  }
+
+  protected log(): void {
+    const entered = this.entered();
+    const isTaken = entered?.outcome === 'event';
+    this.wasRefused.set(!isTaken);
+    if (!isTaken) return this.form()?.focus();
+    const { function: measured, from, to, expects } = this.line();
+    this.lineUsed.emit({ function: measured, from, to, expects });
+    this.line.set({ function: measured, from, to, expects, text: '' });
+    this.form()?.clear();
+    this.commanded.emit({ kind: 'record', body: entered.body });
+  }
+
+  protected use(line: FreeLine): void {
+    this.line.update(({ text }) => ({ ...line, from: this.label(line.from), to: this.label(line.to), text }));
+    // Not before the fields show the line.
+    afterNextRender(() => this.form()?.focus(), { injector: this.injector });
+  }
+
+  protected record(body: EventBody): void {
+    // Closed first: recording shows the page at once, and the next key must not fall into this field.
+    this.panel.set(undefined);
+    this.commanded.emit({ kind: 'record', body });
+  }
+
+  protected itIsOn(): void {
+    for (const { id } of this.unknownSupplies())
+      this.commanded.emit({ kind: 'record', body: { type: 'supply-changed', supply: id, state: 'on' } });
+  }
+
+  private label(point: string): string {
+    return terminalLabel(this.context().model, point);
+  }
+
+  private lineWords({ function: measured, from, to, expects }: FreeLine): string {
+    const expected = expects === '' ? '' : ` · ${expects}`;
+    return `${FUNCTIONS[measured].name}, ${this.label(from)} to ${this.label(to)}${expected}`;
+  }
+}

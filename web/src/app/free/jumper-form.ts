@@ -1,0 +1,136 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { SelectModule } from 'primeng/select';
+import {
+  bypassRefusal,
+  isFreeUnitModel,
+  NEVER_BYPASSED,
+  pointOf,
+  type EventBody,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+
+/** What a jumper may take away; the last ones are refused and named so that nobody has to guess. */
+const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVER_BYPASSED];
+
+/** A jumper for a test: what it joins, why, what it takes away and what may start. It blocks closing until it is out. */
+@Component({
+  selector: 'jx-jumper-form',
+  imports: [ButtonModule, FormsModule, InputTextModule, SelectModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="$event.preventDefault(); place()">
+      <div class="row">
+        <label class="field">
+          <span class="small soft">From</span>
+          <input
+            #from
+            pInputText
+            name="jumper-from"
+            list="jumper-points"
+            maxlength="120"
+            (input)="change({ from: from.value })"
+          />
+        </label>
+        <label class="field">
+          <span class="small soft">To</span>
+          <input
+            #to
+            pInputText
+            name="jumper-to"
+            list="jumper-points"
+            maxlength="120"
+            (input)="change({ to: to.value })"
+          />
+        </label>
+        <label class="field">
+          <span class="small soft">What for</span>
+          <input #why pInputText name="why" maxlength="300" (input)="change({ why: why.value })" />
+        </label>
+        <label class="field">
+          <span class="small soft">What may start or open</span>
+          <input #starts pInputText name="may-start" maxlength="200" (input)="change({ starts: starts.value })" />
+        </label>
+        <div class="field">
+          <span id="jumper-removes" class="small soft">Takes away</span>
+          <p-select
+            ariaLabelledBy="jumper-removes"
+            appendTo="body"
+            [options]="protections"
+            optionLabel="name"
+            optionValue="id"
+            [ngModel]="fields().removes"
+            [ngModelOptions]="{ standalone: true }"
+            (ngModelChange)="change({ removes: $event })"
+          />
+        </div>
+      </div>
+      <datalist id="jumper-points">
+        @for (point of points(); track point) {
+          <option [value]="point"></option>
+        }
+      </datalist>
+      @if (refusal(); as words) {
+        <p class="caution" role="alert">
+          <strong>{{ words }}</strong>
+        </p>
+      } @else if (isUndrawn()) {
+        <p class="caution">
+          Nobody has drawn this machine: make sure yourself that it shorts no supply and feeds no gas valve. For a test
+          only; local codes and lock-out come first.
+        </p>
+      }
+      @if (lacks()) {
+        <p role="alert"><strong>Say both points, what it is for, and what may start.</strong></p>
+      }
+      <div class="buttons">
+        <button pButton type="submit" [disabled]="refusal() !== undefined">It is in now</button>
+        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Cancel</button>
+      </div>
+    </form>
+  `,
+  styleUrl: './panel.scss',
+})
+export class JumperForm {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly points = input<readonly string[]>([]);
+  readonly recorded = output<EventBody>();
+  readonly cancelled = output();
+  protected readonly protections = [
+    { id: '', name: 'no protection' },
+    ...PROTECTIONS.map((id) => ({ id, name: `${id.replaceAll('-', ' ')} protection` })),
+  ];
+  protected readonly fields = signal({ from: '', to: '', why: '', starts: '', removes: '' });
+  protected readonly lacks = signal(false);
+  protected readonly isUndrawn = computed(() => isFreeUnitModel(this.context().model));
+  private readonly ends = computed(() => {
+    const { from, to, removes } = this.fields();
+    const { model } = this.context();
+    return { from: pointOf(model, from), to: pointOf(model, to), ...(removes === '' ? {} : { removes }) };
+  });
+  protected readonly refusal = computed(() => bypassRefusal(this.context().model, this.ends()));
+
+  protected change(part: Partial<ReturnType<typeof this.fields>>): void {
+    this.fields.update((fields) => ({ ...fields, ...part }));
+    this.lacks.set(false);
+  }
+
+  protected place(): void {
+    const { why, starts } = this.fields();
+    const ends = this.ends();
+    const isWhole = [ends.from, ends.to, why.trim(), starts.trim()].every((each) => each !== '');
+    this.lacks.set(!isWhole);
+    if (!isWhole || this.refusal() !== undefined) return;
+    const bypass = `jumper-${this.visit().bypasses.length + 1}`;
+    this.recorded.emit({
+      type: 'bypass-placed',
+      bypass,
+      ...ends,
+      why: `${why.trim()}; may start: ${starts.trim()}`,
+    });
+  }
+}

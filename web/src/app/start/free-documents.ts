@@ -1,0 +1,35 @@
+import type { PinnedDocuments } from '@juxtameter/contract';
+import { freeUnitModel, PROVE_DEAD_PROCEDURE, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
+import type { FreeMachine, StartChoice } from './start.actions';
+
+/** What a visit to a machine that is not on file is pinned to: its supplies, and the chart that proves them dead. */
+export function freeDocuments(machine: FreeMachine, meters: readonly MeterDocument[]): PinnedDocuments {
+  const unitModel = freeUnitModel(machine.supplies);
+  const site = { id: slug(machine.site, 'site'), name: machine.site.trim() || 'Site not named' };
+  const name = machine.name.trim() || 'Machine not named';
+  const unit = {
+    id: `${slug(name, 'machine')}.${site.id}`.slice(0, 120),
+    site: site.id,
+    name,
+    unitModel: unitModel.id,
+  };
+  return { unit, site, unitModel, procedures: [proveDeadProcedure(unitModel)], meters };
+}
+
+/** A unit on file that is read without its charts still has to be proven dead. */
+export function withChart(pinned: PinnedDocuments, { procedure }: Pick<StartChoice, 'procedure'>): PinnedDocuments {
+  const has = pinned.procedures.some(({ id }) => id === procedure);
+  return has || procedure !== PROVE_DEAD_PROCEDURE
+    ? pinned
+    : { ...pinned, procedures: [...pinned.procedures, proveDeadProcedure(pinned.unitModel)] };
+}
+
+/** An id out of words: the same machine at the same site is found again. */
+function slug(words: string, fallback: string): string {
+  const ascii = words
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+  return ascii.slice(0, 55) || fallback;
+}
