@@ -7,6 +7,7 @@ export {
   type ReadingEntry,
 } from './enter-reading';
 export { adoptableReading, type Adoption } from './adopt-reading';
+export { chartProgress, edgeKey, type ChartProgress } from './chart-progress';
 export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
 export { freeFinding, type FreeFinding } from './free-finding';
 export {

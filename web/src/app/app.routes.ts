@@ -38,6 +38,11 @@ export const routes: Routes = [
               loadComponent: () => import('./visit/workspace-page').then((file) => file.WorkspacePage),
             },
             {
+              path: 'chart',
+              title: 'Chart · Juxtameter',
+              loadComponent: () => import('./chart/chart-page').then((file) => file.ChartPage),
+            },
+            {
               path: 'report',
               title: 'Report · Juxtameter',
               loadComponent: () => import('./report/report-page').then((file) => file.ReportPage),

@@ -1,5 +1,5 @@
 import type { Library, PinnedDocuments } from '@juxtameter/contract';
-import type { VisitEvent } from '@juxtameter/core';
+import type { ChartLayout, VisitEvent } from '@juxtameter/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 export type DocumentKind = 'unit-model' | 'procedure' | 'meter';
@@ -32,6 +32,8 @@ interface LocalSchema extends DBSchema {
   documents: { key: string; value: KeptDocument };
   visits: { key: string; value: KeptVisit; indexes: { unsent: string } };
   pinned: { key: string; value: PinnedDocuments };
+  /** Charts laid out, by the hash of what was laid out. */
+  layouts: { key: string; value: ChartLayout };
   events: {
     key: number;
     value: KeptEvent;
@@ -48,11 +50,13 @@ const VERSION = 2;
 export function openLocalDatabase(onLost: () => void): Promise<LocalDatabase> {
   return openDB<LocalSchema>(NAME, VERSION, {
     upgrade(database) {
+      // The first shape held nothing but an outbox of its own kind, and was never handed out.
       for (const name of [...database.objectStoreNames]) database.deleteObjectStore(name);
       database.createObjectStore('library');
       database.createObjectStore('documents', { keyPath: 'key' });
       database.createObjectStore('visits', { keyPath: 'id' }).createIndex('unsent', 'unsent');
       database.createObjectStore('pinned');
+      database.createObjectStore('layouts');
       const events = database.createObjectStore('events', { keyPath: 'kept', autoIncrement: true });
       events.createIndex('visit', 'visit');
       events.createIndex('id', 'event.id', { unique: true });

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { Library, PinnedDocuments, VisitDocument } from '@juxtameter/contract';
-import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
 import { writeAhead } from './write-ahead';
 
@@ -147,6 +147,14 @@ export class LocalStore {
       for (const key of keys) await transaction.objectStore('events').delete(key);
     }
     await transaction.done;
+  }
+
+  async layout(hash: string): Promise<ChartLayout | undefined> {
+    return (await this.database()).get('layouts', hash);
+  }
+
+  async keepLayout(hash: string, layout: ChartLayout): Promise<void> {
+    await (await this.database()).put('layouts', layout, hash);
   }
 
   /** Lets go of the browser's database; the next call opens it again. */
