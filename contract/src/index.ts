@@ -1,6 +1,8 @@
 export * from './api';
+export { checkRules, openDocument, type CheckedDocument, type DocumentKind, type OpenDocument } from './check-document';
 export { eventBatchContract, uuid7 } from './event-schema';
 export { expectationContract } from './expectation-schema';
+export * from './import';
 export { meterContract } from './meter-schema';
 export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';

@@ -41,6 +41,13 @@ function isAcceptableId(value: string): boolean {
   return ID.test(value) && !NEVER_IDS.has(value);
 }
 
+/** What a message quotes of a value of any kind: an object may have made its own conversion to text impossible. */
+function quoted(value: unknown): string {
+  if (typeof value === 'string') return shortened(value);
+  if (typeof value !== 'object' || value === null) return String(value);
+  return Array.isArray(value) ? 'a list' : 'an object';
+}
+
 /** What a message quotes of a value that may be long or hostile. */
 export function shortened(value: string): string {
   return value.length > 60 ? `${value.slice(0, 57)}...` : value;
@@ -52,7 +59,7 @@ export function address() {
     .string()
     .matches(
       /^[\w+-]+(\.[\w+-]+){0,2}(@[\w+-]+(\.[\w+-]+){0,2})?$/,
-      ({ value }) => `"${shortened(String(value))}" is not a terminal; accepted: K1.A1, CB.X1.3, CB.X1.3@plug`,
+      ({ value }) => `"${quoted(value)}" is not a terminal; accepted: K1.A1, CB.X1.3, CB.X1.3@plug`,
     );
 }
 
@@ -78,7 +85,7 @@ export function listOf<Value>(entry: yup.ISchema<Value>, most = 2000) {
 export function oneOf<Value extends string>(values: readonly Value[]) {
   return yup
     .string()
-    .oneOf([...values], ({ value }) => `"${shortened(String(value))}" is not known; accepted: ${values.join(', ')}`);
+    .oneOf([...values], ({ value }) => `"${quoted(value)}" is not known; accepted: ${values.join(', ')}`);
 }
 
 /** A map from ids to values of one shape. */

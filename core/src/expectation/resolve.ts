@@ -13,6 +13,8 @@ import { resolveUnknown } from './unknown';
  */
 export function resolveExpectation(document: ExpectationDocument, measured: MeasurementFunction): ResolvedExpectation {
   const resolved = resolveKind(document, measured);
+  // What is not known has no limits at all: a band from zero up would look like one.
+  if (resolved.low === -Infinity && resolved.high === Infinity) return resolved;
   // A limit at or below zero is no limit for a quantity that cannot be negative: a clean 0.0 passes.
   return FUNCTIONS[measured].neverNegative && resolved.low <= 0 ? { ...resolved, low: 0 } : resolved;
 }

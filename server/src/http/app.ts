@@ -2,10 +2,12 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { Storage } from '../storage/storage';
+import { ImportStore } from '../store/import-store';
 import type { LibraryStore } from '../store/library-store';
 import type { VisitStore } from '../store/visit-store';
 import { backupRoute } from './backup-route';
 import { BODY_LIMIT, DOCUMENTS_LIMIT, noSuchAddress, problemAnswers } from './errors';
+import { importRoute } from './import-route';
 import { libraryRoutes } from './library-routes';
 import { pageRoutes } from './page';
 import { requestLog } from './request-log';
@@ -23,6 +25,7 @@ export interface AppParts {
 
 /** Page and API in one Express application. */
 export function createApp({ storage, library, visits, logger, page }: AppParts): Express {
+  const imports = new ImportStore(storage, library, visits);
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders(), sameSiteOnly(), compression());
@@ -37,7 +40,7 @@ export function createApp({ storage, library, visits, logger, page }: AppParts):
     response.json({ status: 'ok', product: 'juxtameter' });
   });
   app.get('/api/backup', backupRoute(storage));
-  app.use('/api', libraryRoutes(library), visitRoutes(visits), noSuchAddress);
+  app.use('/api', libraryRoutes(library), visitRoutes(visits), importRoute(imports), noSuchAddress);
   app.use(pageRoutes(page), noSuchAddress);
   app.use(problemAnswers(logger));
   return app;

@@ -95,6 +95,17 @@ export class LibraryStore {
     return (await newest(this.database, unitModels, id, 'unit model')).document;
   }
 
+  /** Undefined when there is none. */
+  async newestUnitModel(database: Database, id: string): Promise<UnitModelDocument | undefined> {
+    const [row] = await database
+      .select({ document: unitModels.document })
+      .from(unitModels)
+      .where(eq(unitModels.id, id))
+      .orderBy(desc(unitModels.version))
+      .limit(1);
+    return row?.document;
+  }
+
   async procedure(id: string): Promise<ProcedureDocument> {
     return (await newest(this.database, procedures, id, 'procedure')).document;
   }

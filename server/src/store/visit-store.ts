@@ -73,6 +73,11 @@ export class VisitStore {
     return rows.map((row) => ({ ...row.document, seq: row.seq }));
   }
 
+  /** What was remembered of plans that are not carried out is not so. */
+  forgetPlans(): void {
+    this.index.forget();
+  }
+
   /** Puts a whole visit in place, or what is new of it. Returns how many events were new. */
   put(visit: VisitDocument): Promise<number> {
     return this.storage.writer.write((database) => this.planPut(database, visit));

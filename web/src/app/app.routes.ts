@@ -20,6 +20,24 @@ export const routes: Routes = [
     loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
   },
   {
+    path: 'import',
+    title: 'Bring documents in · Juxtameter',
+    loadChildren: async () => {
+      const [{ importFeature }, effects] = await Promise.all([
+        import('./import/import.reducer'),
+        import('./import/import.effects'),
+      ]);
+      const importRoutes: Routes = [
+        {
+          path: '',
+          providers: [provideState(importFeature), provideEffects(effects)],
+          loadComponent: () => import('./import/import-page').then((file) => file.ImportPage),
+        },
+      ];
+      return importRoutes;
+    },
+  },
+  {
     path: 'visits/:id',
     loadChildren: async () => {
       const [{ visitFeature }, effects] = await Promise.all([

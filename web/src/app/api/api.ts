@@ -1,6 +1,14 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Acknowledged, Library, StartVisit, VisitDocument, VisitSummary } from '@juxtameter/contract';
+import type {
+  Acknowledged,
+  ImportAnswer,
+  ImportRequest,
+  Library,
+  StartVisit,
+  VisitDocument,
+  VisitSummary,
+} from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
 import type { Observable } from 'rxjs';
 
@@ -33,6 +41,11 @@ export class Api {
   /** The events of a visit behind one that was seen. */
   eventsAfter(visit: string, seq: number): Observable<{ readonly events: readonly VisitEvent[] }> {
     return this.http.get<{ readonly events: readonly VisitEvent[] }>(`/api/visits/${visit}/events?after=${seq}`);
+  }
+
+  /** Brings documents in; a trial answers what would happen. 422 carries the same answer. */
+  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportAnswer> {
+    return this.http.post<ImportAnswer>(`/api/import${isTrial ? '?trial' : ''}`, request);
   }
 
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {

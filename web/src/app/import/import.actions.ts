@@ -1,0 +1,18 @@
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import type { ImportAnswer, ImportRequest } from '@juxtameter/contract';
+import type { ApiProblem } from '../api/api-problem';
+
+export const ImportActions = createActionGroup({
+  source: 'Import',
+  events: {
+    Opened: emptyProps(),
+    'Files Given': props<{ files: readonly File[] }>(),
+    /** Read and sent for a trial. */
+    'Files Read': props<{ request: ImportRequest }>(),
+    'Files Refused': props<{ message: string }>(),
+    Previewed: props<{ answer: ImportAnswer }>(),
+    Confirmed: emptyProps(),
+    Done: props<{ answer: ImportAnswer }>(),
+    Failed: props<{ problem: ApiProblem }>(),
+  },
+});
