@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { browserOptions } from './src/support/browser';
 
 /** Headless Chromium from Debian, one worker: two cores also run the server. */
 export default defineConfig({
@@ -17,16 +18,6 @@ export default defineConfig({
     colorScheme: 'light',
     locale: 'en-GB',
     timezoneId: 'UTC',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: browserOptions,
   },
 });

@@ -9,6 +9,7 @@ const SOURCES = [
   'tsconfig.base.json',
   'package-lock.json',
   'web/tsconfig.app.json',
+  'web/tsconfig.worker.json',
   'web/ngsw-config.json',
   'web/src',
   'web/public',

@@ -1,5 +1,5 @@
-import { resolveExpectation, shouldBeZero } from '../expectation';
-import { DocumentError, FUNCTIONS } from '../quantity';
+import { resolveExpectation, shouldBeZero, type ExpectationDocument } from '../expectation';
+import { DocumentError, FUNCTIONS, type MeasurementFunction } from '../quantity';
 import type { UnitModelDocument } from '../unit-model';
 import { withConditions, type Conditions } from './conditions';
 import type { MeasuringMethod, MeasurementStep } from './procedure-document';
@@ -29,11 +29,22 @@ export function conditionsDuring(step: { readonly with?: Conditions }, holding: 
   return withConditions(holding, step.with);
 }
 
+/** Resolved once for every expectation of a chart: a long log asks for it at every reading. */
+const zeroBands = new WeakMap<ExpectationDocument, Map<MeasurementFunction, boolean>>();
+
 /** True where the expected band is "should be zero", so that a partial reading falls back to high. */
-export function isOverZeroBand(method: MeasuringMethod): boolean {
-  if (!method.expect || !method.function) return false;
+export function isOverZeroBand({ expect, function: measured }: MeasuringMethod): boolean {
+  if (!expect || !measured) return false;
+  const known = zeroBands.get(expect) ?? new Map<MeasurementFunction, boolean>();
+  zeroBands.set(expect, known);
+  const isZero = known.get(measured) ?? isZeroBand(expect, measured);
+  known.set(measured, isZero);
+  return isZero;
+}
+
+function isZeroBand(expect: ExpectationDocument, measured: MeasurementFunction): boolean {
   try {
-    return shouldBeZero(resolveExpectation(method.expect, method.function));
+    return shouldBeZero(resolveExpectation(expect, measured));
   } catch (error) {
     if (error instanceof DocumentError) return false;
     throw error;

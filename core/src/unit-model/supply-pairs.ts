@@ -37,6 +37,17 @@ export function conductorPairs(model: UnitModelDocument, supplies: readonly stri
  */
 export function deadLimit(supply: SupplyDocument, kind: 'ac' | 'dc', place: 'dry' | 'wet' = 'dry'): number {
   const hazardous = HAZARDOUS_LIMITS[place][kind];
-  const nominal = inBase(readQuantity(supply.nominal, `supplies.${supply.id}.nominal`, 'voltage'));
+  const nominal = nominalVolts(supply);
   return nominal <= HAZARDOUS_LIMITS.dry.dc ? Math.min(hazardous, 0.05 * nominal) : hazardous;
+}
+
+/** Read once: a proof of dead asks for it at every pair, and a long log is replayed often. */
+const knownVolts = new WeakMap<SupplyDocument, number>();
+
+function nominalVolts(supply: SupplyDocument): number {
+  const known = knownVolts.get(supply);
+  if (known !== undefined) return known;
+  const volts = inBase(readQuantity(supply.nominal, `supplies.${supply.id}.nominal`, 'voltage'));
+  knownVolts.set(supply, volts);
+  return volts;
 }

@@ -108,8 +108,19 @@ function isClockDoubtful(state: VisitState, event: VisitEvent): boolean {
   const previous = state.trail.at(-1)?.event;
   if (!previous) return false;
   if (previous.device !== event.device) return true;
-  const wall = Date.parse(event.at) - Date.parse(previous.at);
+  const wall = wallTime(event) - wallTime(previous);
   return !(Math.abs(wall - (event.monotonic - previous.monotonic)) <= CLOCK_TOLERANCE);
+}
+
+/** Parsed once: every event is compared with the one before and the one after, at every replay. */
+const wallTimes = new WeakMap<VisitEvent, number>();
+
+function wallTime(event: VisitEvent): number {
+  const known = wallTimes.get(event);
+  if (known !== undefined) return known;
+  const time = Date.parse(event.at);
+  wallTimes.set(event, time);
+  return time;
 }
 
 /** What a retracted event leaves behind: unknown supplies, and a bypass that counts as in until confirmed out. */

@@ -14,7 +14,9 @@ export function changedConditions(
   proven: ReadonlySet<string> = new Set(),
 ): Pick<VisitState, 'conditions' | 'supplyChanges'> {
   if (!change) return state;
-  const supplies = Object.entries(change.supplies ?? {}).flatMap(([id, wanted]): [string, SupplyState][] => {
+  if (!change.supplies)
+    return { conditions: withConditions(state.conditions, change), supplyChanges: state.supplyChanges };
+  const supplies = Object.entries(change.supplies).flatMap(([id, wanted]): [string, SupplyState][] => {
     // A claim without readings changes nothing.
     if (wanted === 'proven-dead' && !proven.has(id)) return [];
     return [[id, isLate(state, id, event) ? mergedSupply(state, id, wanted) : wanted]];

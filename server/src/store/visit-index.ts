@@ -16,7 +16,7 @@ export interface IndexedVisit {
 }
 
 /** How many visits are remembered at a time, at most; more are read again from the database. */
-const MOST_VISITS = 50;
+const MOST_VISITS = 200;
 
 /** Remembers the visits in use, and the order of the last event. Forgets all after a transaction that was undone. */
 export class VisitIndex {

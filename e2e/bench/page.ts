@@ -1,0 +1,136 @@
+import { rmSync } from 'node:fs';
+import { chromium, type Browser, type Page } from '@playwright/test';
+import { serverProcess, type ServerProcess } from '../../server/src/testing/server-process';
+import { eventMaker, seededFolder } from '../../server/src/testing/test-server';
+import { browserOptions } from '../src/support/browser';
+import { Workspace } from '../src/support/workspace';
+import { median, percentile, short, type Benchmark, type Row } from './row';
+
+const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
+const EVENTS = 500;
+const SAMPLES = 60;
+const LAYOUTS = 5;
+
+/** What is felt in the page, in headless Chromium at 1280x800. */
+export const page: Benchmark = async () => {
+  const folder = await seededFolder();
+  const server = await serverProcess(folder);
+  const browser = await chromium.launch(browserOptions);
+  try {
+    return [await enterToPaint(browser, server), await firstLoad(browser, server), await firstLayout(browser, server)];
+  } finally {
+    await browser.close();
+    await server.kill('SIGINT');
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+async function freshPage(browser: Browser): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  return context.newPage();
+}
+
+/** A visit at "Ohms across control fuse F1", filled up with notes. */
+async function longVisit(opened: Page, server: ServerProcess): Promise<void> {
+  const workspace = new Workspace(opened, server.address);
+  await workspace.start();
+  await workspace.toFuse();
+  await opened.waitForFunction(() => document.querySelector('[data-strip=saved]')?.textContent?.includes('Saved'));
+  const visit = opened.url().split('/').at(-1) ?? '';
+  const make = eventMaker(visit);
+  const events = Array.from({ length: EVENTS - 30 }, (_, index) =>
+    make({ type: 'note-added', text: `Note ${index}` }, { at: new Date().toISOString() }),
+  );
+  for (let from = 0; from < events.length; from += 200)
+    await server.post(`/api/visits/${visit}/events`, { events: events.slice(from, from + 200) });
+  await opened.reload();
+  await workspace.at('Ohms across control fuse F1');
+  await opened.waitForFunction((most) => document.querySelectorAll('jx-visit-log li').length > most, EVENTS - 60);
+}
+
+declare global {
+  interface Window {
+    paints: number[];
+  }
+}
+
+async function enterToPaint(browser: Browser, server: ServerProcess): Promise<Row> {
+  const opened = await freshPage(browser);
+  await longVisit(opened, server);
+  await opened.evaluate(() => {
+    window.paints = [];
+    document.addEventListener(
+      'keydown',
+      (event) => {
+        if (event.key !== 'Enter') return;
+        const begun = event.timeStamp;
+        // The frame callback runs before the paint; a message posted in it is handled after.
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.paints.push(performance.now() - begun);
+          channel.port2.postMessage(undefined);
+        });
+      },
+      { capture: true },
+    );
+  });
+  const workspace = new Workspace(opened, server.address);
+  for (let sample = 0; sample < SAMPLES; sample += 1) {
+    await workspace.read('0.3');
+    await workspace.at('Ohms of the contactor coil K1');
+    await workspace.key('z');
+    await workspace.at('Ohms across control fuse F1');
+  }
+  const times = (await opened.evaluate(() => window.paints)).slice(5);
+  await opened.context().close();
+  const p95 = percentile(times, 0.95);
+  return {
+    what: `Enter to verdict and next step painted, ${EVENTS} events: p95`,
+    figure: `${short(p95)} ms (median ${short(median(times))} ms)`,
+    budget: 'under 50 ms',
+    isMet: p95 < 50,
+    numbers: { p95, median: median(times) },
+  };
+}
+
+async function firstLoad(browser: Browser, server: ServerProcess): Promise<Row> {
+  const opened = await freshPage(browser);
+  const sizes: Promise<number>[] = [];
+  opened.on('requestfinished', (request) => {
+    sizes.push(
+      request.sizes().then(({ responseBodySize, responseHeadersSize }) => responseBodySize + responseHeadersSize),
+    );
+  });
+  await opened.goto(server.address, { waitUntil: 'networkidle' });
+  await opened.locator('.card').first().waitFor();
+  const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
+  await opened.context().close();
+  return {
+    what: 'first load, transferred and compressed, fonts included',
+    figure: `${short(bytes / 1000)} kB in ${sizes.length} answers`,
+    budget: 'under 400 kB',
+    isMet: bytes < 400_000,
+    numbers: { bytes, answers: sizes.length },
+  };
+}
+
+async function firstLayout(browser: Browser, server: ServerProcess): Promise<Row> {
+  const times: number[] = [];
+  for (let run = 0; run < LAYOUTS; run += 1) {
+    const opened = await freshPage(browser);
+    await opened.goto(`${server.address}${HALF_DONE}`);
+    await opened.getByRole('tab', { name: 'Chart' }).click();
+    const link = opened.getByRole('link', { name: 'The chart as a picture' });
+    const begun = performance.now();
+    await link.click();
+    await opened.locator('.node.current').waitFor();
+    times.push(performance.now() - begun);
+    await opened.context().close();
+  }
+  return {
+    what: 'first layout of a chart with 56 steps: from the tap to the picture, engine fetched and started',
+    figure: `${short(median(times))} ms`,
+    budget: 'no budget',
+    numbers: { median: median(times) },
+  };
+}
