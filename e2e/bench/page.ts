@@ -45,7 +45,7 @@ async function longVisit(opened: Page, server: ServerProcess): Promise<void> {
     await server.post(`/api/visits/${visit}/events`, { events: events.slice(from, from + 200) });
   await opened.reload();
   await workspace.at('Ohms across control fuse F1');
-  await opened.waitForFunction((most) => document.querySelectorAll('jx-visit-log li').length > most, EVENTS - 60);
+  await opened.getByRole('button', { name: /earlier entries/ }).waitFor();
 }
 
 declare global {

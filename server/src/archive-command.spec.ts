@@ -150,6 +150,7 @@ describe('backup and restore', () => {
     const refused = await standing.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
     expect(refused.status).toBe(503);
     expect(refused.text).toContain('nothing was stored');
+    expect((await standing.request('GET', '/api/visits')).status).toBe(503);
     await standing.stop();
     await expectAsync(testServer(join(scratch, 'e'), '/nowhere', url)).toBeRejectedWithError(
       /PostgreSQL server of DATABASE_URL cannot be used/,

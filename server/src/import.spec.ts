@@ -38,7 +38,7 @@ describe('bringing documents in', () => {
     const events = visit?.events.map((event, index) => ({
       ...event,
       visit: id,
-      id: `01a20cc0-ed60-700${number}-8000-${String(index).padStart(12, '0')}`,
+      id: `01a20cc0-ed60-701${number}-8000-${String(index).padStart(12, '0')}`,
     }));
     return { ...visit, id, events, ...changes } as VisitDocument;
   }
@@ -122,6 +122,11 @@ describe('bringing documents in', () => {
     const events = changed.events.map((event, index) => (index === 1 ? { ...event, by: 'Somebody else' } : event));
     const { answer } = await bring([json('visit.json', { ...changed, events })]);
     expect(answer.problems[0]).toEqual(jasmine.objectContaining({ path: 'events[1].id', severity: 'error' }));
+    const borrowed = { ...visit, id: '01a20cc0-ed60-7001-8000-00000000bef0' } as VisitDocument;
+    const taken = { ...borrowed, events: borrowed.events.map((event) => ({ ...event, visit: borrowed.id })) };
+    expect((await bring([json('visit.json', taken)], true)).answer.problems[0]).toEqual(
+      jasmine.objectContaining({ path: 'events[0].id', message: 'is already used by an event of another visit' }),
+    );
     const twice = await bring([json('a.json', model), json('b.json', { ...model, name: 'b' })]);
     expect(twice.answer.problems[0]).toEqual(jasmine.objectContaining({ file: 'b.json', path: 'id' }));
     const unit = { id: 'u', site: 'nowhere', name: 'U', unitModel: 'nothing' };

@@ -25,6 +25,8 @@ export interface StartOptions {
   readonly demo?: () => DemoData;
   /** Made once the folder is ours; silent when missing. */
   readonly logger?: (folder: string) => Logger;
+  /** Milliseconds a sender may take for its headers and for the whole request. */
+  readonly patience?: { readonly headersTimeout: number; readonly requestTimeout: number };
 }
 
 /** Starts page and API on the data folder. @throws StartRefused with one sentence when it cannot. */
@@ -33,6 +35,7 @@ export async function startServer({
   page,
   demo,
   logger = () => pino({ level: 'silent' }),
+  patience = { headersTimeout: 10_000, requestTimeout: 30_000 },
 }: StartOptions): Promise<RunningServer> {
   const lock = await lockFolder(settings.dataDir);
   try {
@@ -44,10 +47,9 @@ export async function startServer({
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
     if (demo) await seedWhenEmpty(demo, library, visits);
-    const server = createServer(createApp({ storage, library, visits, logger: log, page }));
+    const app = createApp({ storage, library, visits, logger: log, page });
     // Slow senders are cut off instead of holding a connection for ever.
-    server.requestTimeout = 30_000;
-    server.headersTimeout = 10_000;
+    const server = createServer({ ...patience, connectionsCheckingInterval: patience.headersTimeout / 4 }, app);
     try {
       await listen(server, settings);
     } catch (error) {

@@ -35,7 +35,16 @@ function sinceLastChange(state: VisitState): readonly EventOf<'reading-taken'>[]
   });
 }
 
+/** Lines share their conditions until something changes: each is written out once. */
+const known = new WeakMap<Conditions, string>();
+
 function setUp(conditions: Conditions): string {
+  const words = known.get(conditions) ?? writtenOut(conditions);
+  known.set(conditions, words);
+  return words;
+}
+
+function writtenOut(conditions: Conditions): string {
   const entries = conditionEntries(conditions).filter(({ group }) => SET_UP_GROUPS.includes(group));
   return JSON.stringify(entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort());
 }

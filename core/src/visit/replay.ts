@@ -59,10 +59,12 @@ export function isRetractable(event: VisitEvent): boolean {
 }
 
 function retractedIds(events: readonly VisitEvent[]): ReadonlySet<string> {
+  const named = new Set(events.flatMap((event) => (event.type === 'retracted' ? [event.event] : [])));
+  if (named.size === 0) return NONE;
   const retractable = new Set<string>();
   const retracted = new Set<string>();
   for (const event of events) {
-    if (isRetractable(event)) retractable.add(event.id);
+    if (named.has(event.id) && isRetractable(event)) retractable.add(event.id);
     if (event.type === 'retracted' && retractable.has(event.event)) retracted.add(event.event);
   }
   // What was taken from a reading goes with it.

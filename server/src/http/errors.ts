@@ -31,6 +31,12 @@ function asProblem(error: unknown, logger: Logger): RequestProblem {
     return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');
   if (status !== undefined && status >= 400 && status < 500)
     return new RequestProblem(status, 'Bad request', 'The request could not be read; nothing was stored.');
+  if (isOutOfReach(error))
+    return new RequestProblem(
+      503,
+      'Database out of reach',
+      'The PostgreSQL server is out of reach; nothing was stored.',
+    );
   logger.error({ error }, 'unforeseen error');
   return new RequestProblem(
     500,
@@ -42,3 +48,30 @@ function asProblem(error: unknown, logger: Logger): RequestProblem {
 export const noSuchAddress: RequestHandler = (request) => {
   throw new RequestProblem(404, 'Not found', `There is nothing at ${request.method} ${request.path}.`);
 };
+
+/** Codes of a connection that failed, and of a server that is going down or coming up (PostgreSQL, appendix A). */
+const OUT_OF_REACH: ReadonlySet<string> = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOENT',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+]);
+
+/** True where the database was lost, however deep the query builder wrapped it. */
+function isOutOfReach(error: unknown): boolean {
+  const { code, cause, query, message } = (typeof error === 'object' && error !== null ? error : {}) as {
+    code?: unknown;
+    cause?: unknown;
+    query?: unknown;
+    message?: unknown;
+  };
+  if (typeof code === 'string' && OUT_OF_REACH.has(code) && query === undefined) return true;
+  const isLost =
+    typeof message === 'string' && /connection (terminated|timeout)|timeout exceeded when trying/i.test(message);
+  return isLost || (cause !== undefined && isOutOfReach(cause));
+}

@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, max } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
 import { openBypasses, replay, type VisitEvent } from '@juxtameter/core';
 import {
   visitContext,
@@ -91,6 +91,7 @@ export class VisitStore {
     const indexed = existing
       ? await this.index.visit(database, visit.id)
       : { pinned: visit.pinned, context: visitContext(visit.pinned), events: new Map(), numbers: new Set<string>() };
+    await refuseElsewhere(database, visit);
     const start = existing ? [] : [startEntry(visit.id, visit.pinned)];
     if (visit.events.length === 0) return { entries: start, answer: 0 };
     const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed);
@@ -188,6 +189,26 @@ interface Hashed {
 
 function startEntry(id: string, pinned: PinnedDocuments): Entry {
   return { kind: 'visit-started', id, pinned, createdAt: new Date().toISOString() };
+}
+
+const MOST_PARAMETERS = 10_000;
+
+/** An event belongs to one visit: the database would refuse it, but only when it is too late to say which it was. */
+async function refuseElsewhere(database: Database, { id, events }: VisitDocument): Promise<void> {
+  const ids = events.map((event) => event.id);
+  const taken = new Set<string>();
+  // A statement takes no more than so many parameters.
+  for (let from = 0; from < ids.length; from += MOST_PARAMETERS) {
+    const rows = await database
+      .select({ id: visitEvents.id })
+      .from(visitEvents)
+      .where(and(ne(visitEvents.visit, id), inArray(visitEvents.id, ids.slice(from, from + MOST_PARAMETERS))));
+    rows.forEach((row) => taken.add(row.id));
+  }
+  const problems = ids.flatMap((each, index): FieldProblem[] =>
+    taken.has(each) ? [{ path: `events[${index}].id`, message: 'is already used by an event of another visit' }] : [],
+  );
+  if (problems.length > 0) throw conflict('Nothing was stored: an event belongs to another visit.', problems);
 }
 
 function refuseOtherStart(request: StartVisit, existing: { readonly unit: string; readonly hash: string }): void {

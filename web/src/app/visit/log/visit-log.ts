@@ -3,6 +3,7 @@ import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
+  computed,
   ElementRef,
   inject,
   input,
@@ -14,6 +15,11 @@ import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import type { LogRow } from '../view/log-rows';
+
+const DRAWN_AT_FIRST = 60;
+const DRAWN_MORE = 120;
+/** Pixels from the first line drawn at which more are. */
+const NEAR_THE_FIRST = 600;
 
 /** The log book: newest at the bottom, opened at its end; any line opens to be read, measured again or taken back. */
 @Component({
@@ -33,6 +39,11 @@ export class VisitLog {
   protected readonly colour = verdictColour;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
 
+  /** Every line drawn is checked at every key: the older ones are drawn when somebody goes back to them. */
+  private readonly drawn = signal(DRAWN_AT_FIRST);
+  protected readonly lines = computed(() => this.rows().slice(-this.drawn()));
+  protected readonly earlier = computed(() => this.rows().length - this.lines().length);
+
   private isAway = false;
 
   constructor() {
@@ -47,7 +58,13 @@ export class VisitLog {
 
   /** The log grows from its end, where the scroll position is 0 and the browser keeps it without being asked. */
   protected scrolled(): void {
-    this.isAway = this.host.nativeElement.scrollTop < -1;
+    const { scrollTop, scrollHeight, clientHeight } = this.host.nativeElement;
+    this.isAway = scrollTop < -1;
+    if (this.earlier() > 0 && scrollHeight - clientHeight + scrollTop < NEAR_THE_FIRST) this.drawMore();
+  }
+
+  protected drawMore(): void {
+    this.drawn.update((drawn) => drawn + DRAWN_MORE);
   }
 
   protected toggle(id: string): void {
