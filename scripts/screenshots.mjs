@@ -1,9 +1,10 @@
 // Takes the pictures of docs/screenshots from the demo data: `npm run screenshots`.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { browserOptions } from '../e2e/src/support/browser.ts';
 import { buildPage } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
@@ -26,17 +27,7 @@ const address = await new Promise((resolve) => {
     if (found) resolve(found[0]);
   });
 });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(browserOptions);
 
 await picture('visits', tablet, '/', async () => {});
 await picture('start', tablet, '/start', async () => {});
@@ -53,6 +44,38 @@ await picture('proof-of-dead', tablet, '/start', async (page) => {
 await picture('finding', tablet, HALF_DONE, async (page) => {
   await read(page, '26.9');
   for (const key of ['1', 'Enter', '1']) await page.keyboard.press(key);
+});
+await picture('free-visit', tablet, '/start', async (page) => {
+  await page.getByText('A machine that is not on file').click();
+  await page.getByLabel('Which machine?').fill('Cold-frame misting pump');
+  await page.getByLabel('Where?').fill('Fernhollow Nursery, bay 9');
+  await page.getByText('Mains, 230 V').click();
+  await page.getByText('Control, 24 V').click();
+  await page.getByRole('button', { name: 'Start without a chart' }).click();
+  for (const [from, to, expects, reading] of [
+    ['transformer S1', 'transformer S2', '24 V +20 % -15 %', '26.9'],
+    ['float red', 'float blue', 'closed 24 V', '26.4'],
+  ]) {
+    await page.locator('input[name=from]').fill(from);
+    await page.locator('input[name=to]').fill(to);
+    await page.locator('input[name=expects]').fill(expects);
+    await page.locator('input[name=reading]').fill(reading);
+    if (from.startsWith('transformer')) await page.keyboard.press('Enter');
+  }
+});
+await picture('chart', tablet, `${HALF_DONE}/chart`, async (page) => {
+  await page.locator('.node.current').waitFor();
+});
+await picture('import', tablet, '/import', async (page) => {
+  const chart = readFileSync(join(root, 'demo/data/procedures/pump-contactor-does-not-pull-in.json'), 'utf8');
+  const own = chart
+    .replace('"id": "pump-contactor-does-not-pull-in"', '"id": "pump-hums"')
+    .replace('"title": "Pump contactor does not pull in"', '"title": "Pump hums and does not turn"');
+  await page.locator('input[type=file]').setInputFiles([
+    { name: 'pump-hums.json', mimeType: 'application/json', buffer: Buffer.from(own) },
+    { name: 'on-file.json', mimeType: 'application/json', buffer: Buffer.from(chart) },
+  ]);
+  await page.locator('.items').waitFor();
 });
 await picture('report', tablet, `${FINISHED}/report`, async () => {});
 

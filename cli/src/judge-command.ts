@@ -3,6 +3,7 @@ import {
   FUNCTIONS,
   judge,
   MEASUREMENT_FUNCTIONS,
+  parseExpectation,
   parseQuantity,
   parseReading,
   readMeter,
@@ -23,16 +24,17 @@ export interface JudgeOptions {
   readonly json?: boolean;
 }
 
-/** `judge --expect JSON --reading TEXT`: compares one reading with one expectation. */
+/** `judge --expect LINE|JSON --reading TEXT`: compares one reading with one expectation. */
 export function judgeCommand(options: JudgeOptions, print: (line: string) => void): number {
   const { expect, reading: text } = options;
   if (expect === undefined || text === undefined) {
     throw new UsageError(
-      `judge needs --expect and --reading: judge --expect '{"kind":"nominal","value":"24 V"}' --reading 27.1`,
+      `judge needs --expect and --reading: judge --expect '24 V ±15 %' --reading 27.1`,
     );
   }
-  const expectation = readExpectation(expect);
-  const measured = functionFor(options.function, expectation);
+  const line = lineFor(expect, options.function);
+  const expectation = line?.document ?? readExpectation(expect);
+  const measured = line?.measured ?? functionFor(options.function, expectation);
   const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
   const parsed = parseReading(text, { function: measured });
   // Nobody is there to be asked: on the command line a question is an error.
@@ -59,6 +61,22 @@ export function judgeCommand(options: JudgeOptions, print: (line: string) => voi
     print(sentence);
   }
   return 0;
+}
+
+/** What is no document is read as the line a hand types; without --function by the first function it makes sense for. */
+function lineFor(
+  source: string,
+  name: string | undefined,
+): { readonly document: ExpectationDocument; readonly measured: MeasurementFunction } | undefined {
+  if (/[{:]/.test(source)) return undefined;
+  const functions = MEASUREMENT_FUNCTIONS.filter((each) => name === undefined || each === name);
+  for (const measured of functions) {
+    const parsed = parseExpectation(source, measured);
+    if (parsed.outcome === 'expectation') return { document: parsed.document, measured };
+    if (name !== undefined)
+      throw new UsageError(`--expect: ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
+  }
+  return undefined;
 }
 
 function readExpectation(source: string): ExpectationDocument {

@@ -7,7 +7,7 @@ import { UsageError } from './usage-error';
 const USAGE = `juxta, the bench without a screen
 
   lint FILE...                                          problems as "file: path: message"
-  judge --expect JSON --reading TEXT [--function F] [--meter FILE] [--json]
+  judge --expect LINE|JSON --reading TEXT [--function F] [--meter FILE] [--json]
   replay --unit-model FILE --procedure FILE --readings FILE.csv [--meter FILE] [--json]
   backup FILE.zip                                       everything stored (DATA_DIR or DATABASE_URL), in open formats
   restore FILE.zip                                      into an empty data folder or database`;

@@ -15,6 +15,9 @@ for (const scheme of ['light', 'dark'] as const) {
       [`/visits/${HALF_DONE}`, 'Volts across the float switch FS1'],
       [`/visits/${FINISHED}`, 'This visit is closed'],
       [`/visits/${FINISHED}/report`, 'Points at it'],
+      [`/visits/${HALF_DONE}/chart`, 'Every step'],
+      ['/judge', 'Nothing is kept'],
+      ['/import', 'Drop files here'],
     ] as const) {
       await page.goto(`${server.address}${path}`);
       await expect(page.getByText(ready).first()).toBeVisible();
@@ -23,6 +26,12 @@ for (const scheme of ['light', 'dark'] as const) {
         violations.map((each) => `${path} ${each.id}: ${each.nodes.map((node) => node.target.join(' ')).join(', ')}`),
       ).toEqual([]);
     }
+    await page.goto(`${server.address}/visits/${HALF_DONE}`);
+    await expect(page.getByText('Volts across the float switch FS1').first()).toBeVisible();
+    await page.keyboard.press('f');
+    await expect(page.locator('jx-free-page')).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+    expect(violations.map(({ id, nodes }) => `free reading ${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual([]);
     await context.close();
   });
 }
