@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import type { Contract } from '@juxtameter/contract';
-import { RequestProblem, unacceptable } from './problem';
+import { RequestProblem, unacceptable } from '../request-problem';
 
 /** The request's body, checked. @throws RequestProblem listing every field that is wrong. */
 export function bodyAs<Value>(request: Request, contract: Contract<Value>): Value {

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { RequestProblem } from './problem';
+import { RequestProblem } from '../request-problem';
 
 export const BODY_LIMIT = '1mb';
 /** For requests that bring whole documents. */

@@ -3,7 +3,7 @@ import { lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
 import { meterContract, procedureContract, siteContract, unitContract, unitModelContract } from '@juxtameter/contract';
 import type { LibraryStore } from '../store/library-store';
 import { bodyAs, pathPart } from './body';
-import { unacceptable } from './problem';
+import { unacceptable } from '../request-problem';
 
 /** Sites, units and the documents visits are started with. Writes are idempotent: the same content twice is one version. */
 export function libraryRoutes(library: LibraryStore): Router {

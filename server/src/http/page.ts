@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { Router } from 'express';
-import { RequestProblem } from './problem';
+import { RequestProblem } from '../request-problem';
 
 /** The built page. Files with a hash in their name never change; index.html is asked for every time. */
 export function pageRoutes(folder: string): Router {

@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
 import helmet from 'helmet';
-import { RequestProblem } from './problem';
+import { RequestProblem } from '../request-problem';
 
 /** Headers for every answer. Scripts only from here; styles inline too, since the component library injects them. */
 export function securityHeaders(): RequestHandler {

@@ -4,7 +4,7 @@ import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
 import { eventBatchContract, startVisitContract, visitContext } from '@juxtameter/contract';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
-import { notFound, unacceptable } from './problem';
+import { notFound, unacceptable } from '../request-problem';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 

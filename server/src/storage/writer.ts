@@ -1,6 +1,6 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import type { Database, OpenDatabase } from '../database/open-database';
-import { conflict, RequestProblem } from '../http/problem';
+import { conflict, RequestProblem } from '../request-problem';
 import { applyEntries, type Entry } from './entry';
 import type { Journal } from './journal';
 

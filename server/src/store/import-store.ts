@@ -16,7 +16,7 @@ import {
 } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { sites, units, visits } from '../database/schema';
-import { RequestProblem } from '../http/problem';
+import { RequestProblem } from '../request-problem';
 import { contentHash } from '../storage/content-hash';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';

@@ -3,7 +3,7 @@ import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxta
 import type { Library, PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
-import { notFound } from '../http/problem';
+import { notFound } from '../request-problem';
 import { contentHash } from '../storage/content-hash';
 import { DOCUMENT_TABLES, type Entry, type StoredDocument } from '../storage/entry';
 import type { Storage } from '../storage/storage';

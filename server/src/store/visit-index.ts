@@ -3,7 +3,7 @@ import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
 import type { VisitContext } from '@juxtameter/core';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
-import { notFound } from '../http/problem';
+import { notFound } from '../request-problem';
 
 /** What is remembered of a visit while it is in use: asking the database for each event would be its slowest part. */
 export interface IndexedVisit {

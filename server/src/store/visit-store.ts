@@ -12,7 +12,7 @@ import {
 } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
-import { conflict, notFound, unacceptable } from '../http/problem';
+import { conflict, notFound, unacceptable } from '../request-problem';
 import { contentHash } from '../storage/content-hash';
 import { storedVisit } from '../storage/archive-writer';
 import type { Entry } from '../storage/entry';

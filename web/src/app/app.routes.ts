@@ -53,7 +53,7 @@ export const routes: Routes = [
               path: '',
               pathMatch: 'full',
               title: 'Visit · Juxtameter',
-              loadComponent: () => import('./visit/workspace-page').then((file) => file.WorkspacePage),
+              loadComponent: () => import('./workspace/workspace-page').then((file) => file.WorkspacePage),
             },
             {
               path: 'chart',

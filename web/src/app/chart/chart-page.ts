@@ -16,7 +16,7 @@ import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { chartAsMermaid, chartAsSvg, chartProgress } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
-import { saveFile } from '../report/save-file';
+import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { ChartList } from '../visit/companion/chart-list';

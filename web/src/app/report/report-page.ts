@@ -17,7 +17,7 @@ import { openProblemWords } from '../api/api-problem';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
-import { saveFile } from './save-file';
+import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { classWords } from '../visit/step/conclusion-step';
