@@ -33,6 +33,7 @@ test(`after ${FLIPS} random losses of the network, with reloads in between, ever
   page,
   context,
   workspace,
+  browser,
 }) => {
   test.setTimeout(300_000);
   const random = seeded(310);
@@ -60,6 +61,13 @@ test(`after ${FLIPS} random losses of the network, with reloads in between, ever
   }
   await setNetwork(context, true);
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 30_000 });
+
+  const other = await (await browser.newContext({ serviceWorkers: 'block' })).newPage();
+  await other.goto(visit);
+  await expect(other.locator('jx-visit-log .title').last()).toHaveText(written.at(-1) ?? '');
+  const state = (at: Page): Promise<readonly string[]> => at.locator('jx-safety-strip li').allInnerTexts();
+  await expect.poll(() => state(other)).toEqual(await state(page));
+  await other.context().close();
 
   const events = await storedEvents(page, visit);
   const notes = events.flatMap((event) => (event.type === 'note-added' ? [event.text] : []));

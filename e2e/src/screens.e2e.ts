@@ -31,7 +31,11 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.keyboard.press('f');
     await expect(page.locator('jx-free-page')).toBeVisible();
     const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-    expect(violations.map(({ id, nodes }) => `free reading ${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual([]);
+    expect(
+      violations.map(
+        ({ id, nodes }) => `free reading ${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`,
+      ),
+    ).toEqual([]);
     await context.close();
   });
 }

@@ -40,5 +40,5 @@ function escaped(text: string): string {
 }
 
 function commented(text: string): string {
-  return text.replace(/[\r\n{}%]+/g, ' ');
+  return text.replace(/[\r\n{}%<>]+/g, ' ');
 }

@@ -5,6 +5,7 @@ import { DEMO_CONTEXT, DEMO_MODEL, HAND_METER, uuid, VisitDriver } from '../test
 import { adoptableReading } from './adopt-reading';
 import { freeFinding } from './free-finding';
 import { askedFree, enterFreeReading, usedBefore, type FreeReading } from './free-reading';
+import { zeroedLeads } from './zero-leads';
 import { openBypasses, type VisitContext } from './visit-state';
 import type { EventOf } from './visit-event';
 
@@ -120,6 +121,17 @@ describe('a free visit', () => {
       expect(
         'outcome' in askedFree(visit.context, visit.state, { ...VOLTS, function: measured, expects: '' }),
       ).toBeFalse();
+  });
+
+  it('takes zeroed leads off its ohms', () => {
+    const visit = new FreeDriver();
+    visit.isolate().proveDead();
+    const leads = zeroedLeads(' 1.7 ');
+    expect(leads).toEqual({ type: 'leads-zeroed', text: '1.7', ohms: 1.7 });
+    if (leads) visit.log(leads);
+    expect(visit.free({ ...OHMS, expects: '< 1 Ω', text: '1.8' }).judgement.value).toBeCloseTo(0.1, 6);
+    for (const text of ['OL', '400', '', 'abc', '0.1 / 0.2'])
+      expect(zeroedLeads(text)).withContext(text).toBeUndefined();
   });
 
   it('offers what was used, the last first and each once', () => {

@@ -26,5 +26,6 @@ export { PROOF_LASTS_SECONDS } from './safety';
 export { currentStep, isChartEnded, settle, stepOf } from './steps';
 export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './walk-list';
 export { conditionName, unmetConditions, type Unmet } from './unmet';
+export { zeroedLeads } from './zero-leads';
 export * from './visit-event';
 export * from './visit-state';

@@ -37,15 +37,26 @@ import { FindingForm } from './finding-form';
 import { FreeLineForm } from './free-line-form';
 import { JumperForm } from './jumper-form';
 import { NoteForm } from './note-form';
+import { ZeroForm } from './zero-form';
 
-type Panel = 'note' | 'jumper' | 'finding' | undefined;
+type Panel = 'note' | 'jumper' | 'finding' | 'zero' | undefined;
 
 const OFFERED = 6;
 
 /** A reading between any two points: the whole of a visit without a chart, and beside the chart of any other. */
 @Component({
   selector: 'jx-free-page',
-  imports: [BypassList, ButtonModule, FindingForm, FreeLineForm, JumperForm, NoteForm, RouterLink, UndoButton],
+  imports: [
+    BypassList,
+    ButtonModule,
+    FindingForm,
+    FreeLineForm,
+    JumperForm,
+    NoteForm,
+    RouterLink,
+    UndoButton,
+    ZeroForm,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './free-page.html',
   styleUrl: './free-page.scss',
@@ -120,6 +131,12 @@ export class FreePage {
         .map((line) => line.expects),
     ),
   ]);
+  /** Ohms are read through the leads: until they are zeroed that is asked for. */
+  protected readonly leads = computed(() =>
+    FUNCTIONS[this.line().function].dimension === 'resistance' && this.line().function !== 'insulation'
+      ? { ohms: this.visit().leadZero }
+      : undefined,
+  );
   /** The way to the other energy state in a visit without a chart. */
   protected readonly energy = computed(() => {
     if (!this.isFree() || this.visit().step === undefined) return undefined;
@@ -134,7 +151,7 @@ export class FreePage {
     afterNextRender(() => this.form()?.focus());
   }
 
-  openPanel(panel: 'note' | 'jumper' | 'finding'): void {
+  openPanel(panel: Exclude<Panel, undefined>): void {
     this.panel.update((open) => (open === panel ? undefined : panel));
   }
 

@@ -22,10 +22,10 @@ import {
   isOverZeroBand,
   methodNames,
   methodOf,
-  parseReading,
   proofTasks,
   recorded,
   terminalLabel,
+  zeroedLeads,
   type Asked,
   type EventBody,
   type MeasurementStep,
@@ -326,13 +326,11 @@ export class ReadingEntry {
   }
 
   private zeroLeads(): void {
-    const parsed = parseReading(this.text(), { function: 'resistance' });
-    if (parsed.outcome !== 'reading' || parsed.reading.kind !== 'value' || parsed.reading.quantity.value > 100) {
-      this.wasRefused.set(true);
-      return;
-    }
+    const body = zeroedLeads(this.text());
+    this.wasRefused.set(body === undefined);
+    if (!body) return;
     this.isZeroing.set(false);
-    this.record({ type: 'leads-zeroed', text: this.text().trim(), ohms: parsed.reading.quantity.value });
+    this.record(body);
   }
 
   private record(body: Extract<StepCommand, { kind: 'record' }>['body']): void {

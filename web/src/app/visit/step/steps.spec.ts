@@ -194,7 +194,8 @@ describe('the parts of the open page', () => {
       const skip = [...page.querySelectorAll<HTMLButtonElement>('.panel button')].find(
         (each) => each.textContent.trim() === 'Skip',
       )!;
-      expect(skip.disabled).toBeTrue();
+      skip.click();
+      expect(commands).toEqual([]);
       const field = page.querySelector<HTMLInputElement>('.panel input')!;
       field.value = 'seen it before';
       field.dispatchEvent(new Event('input'));

@@ -1,0 +1,93 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { of, throwError, type Observable } from 'rxjs';
+import { IMPORT_LIMITS, type ImportAnswer, type ImportRequest } from '@juxtameter/contract';
+import { Api } from '../api/api';
+import { ImportActions } from './import.actions';
+import * as effects from './import.effects';
+import { importFeature } from './import.reducer';
+import { readFiles } from './read-files';
+
+const FINE: ImportAnswer = { isDone: false, items: [], problems: [] };
+
+class FakeApi {
+  answers: (ImportAnswer | HttpErrorResponse)[] = [];
+  asked: { readonly request: ImportRequest; readonly isTrial: boolean }[] = [];
+  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportAnswer> {
+    this.asked.push({ request, isTrial });
+    const answer = this.answers.shift() ?? FINE;
+    return answer instanceof HttpErrorResponse ? throwError(() => answer) : of(answer);
+  }
+}
+
+describe('bringing files in', () => {
+  let api: FakeApi;
+  let store: Store;
+  const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
+  const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 20));
+
+  beforeEach(() => {
+    api = new FakeApi();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [importFeature.name]: importFeature.reducer }),
+        provideEffects(effects),
+        { provide: Api, useValue: api },
+      ],
+    });
+    store = TestBed.inject(Store);
+  });
+
+  async function give(...files: File[]): Promise<void> {
+    store.dispatch(ImportActions.filesGiven({ files }));
+    await settled();
+  }
+
+  it('asks what would happen, and stores only when told to', async () => {
+    api.answers = [FINE, { ...FINE, isDone: true }];
+    await give(new File(['{}'], 'a.json'));
+    expect(api.asked.map(({ isTrial }) => isTrial)).toEqual([true]);
+    expect(read(importFeature.selectAnswer)).toEqual(FINE);
+    store.dispatch(ImportActions.confirmed());
+    await settled();
+    expect(api.asked.map(({ isTrial }) => isTrial)).toEqual([true, false]);
+    expect(read(importFeature.selectAnswer)?.isDone).toBeTrue();
+  });
+
+  it('shows what is in the way when something was stored in between', async () => {
+    const refused: ImportAnswer = {
+      ...FINE,
+      problems: [{ file: 'a.json', path: 'id', message: 'is taken', severity: 'error' }],
+    };
+    api.answers = [FINE, new HttpErrorResponse({ status: 422, error: refused })];
+    await give(new File(['{}'], 'a.json'));
+    store.dispatch(ImportActions.confirmed());
+    await settled();
+    expect(read(importFeature.selectAnswer)).toEqual(refused);
+    expect(read(importFeature.selectIsBusy)).toBeFalse();
+  });
+
+  it('says that no server is in reach', async () => {
+    api.answers = [new HttpErrorResponse({ status: 0 })];
+    await give(new File(['{}'], 'a.json'));
+    expect(read(importFeature.selectProblem)).toEqual({ kind: 'no-server' });
+  });
+
+  it('refuses what is no text, too many and too much before anything is sent', async () => {
+    await give(new File([new Uint8Array([0xff, 0xd8, 0xff])], 'photo.jpg'));
+    expect(read(importFeature.selectRefusal)).toContain('photo.jpg');
+    const many = Array.from({ length: IMPORT_LIMITS.files + 1 }, (_, index) => new File(['{}'], `${index}.json`));
+    expect(await readFiles(many)).toEqual(jasmine.objectContaining({ ok: false }));
+    const large = new File(['x'.repeat(IMPORT_LIMITS.characters + 1)], 'large.json');
+    expect(await readFiles([large])).toEqual(jasmine.objectContaining({ ok: false }));
+    expect(api.asked).toEqual([]);
+    expect(await readFiles([new File(['ü'], 'a.yaml')])).toEqual({
+      ok: true,
+      request: { files: [{ name: 'a.yaml', text: 'ü' }] },
+    });
+  });
+});
