@@ -1,6 +1,7 @@
 import { elementName, itemOf, parseReference, type UnitModelDocument } from '../unit-model';
 import { isOverZeroBand, methodOf, outcomeKey, type ConclusionStep, type WalkableStep } from '../procedure';
 import type { Verdict } from '../verdict';
+import { readingTitle } from './reading-title';
 import { currentStep, stepOf } from './steps';
 import type { FindingGrade, FindingReached } from './visit-event';
 import type { TrailLine, VisitContext, VisitState } from './visit-state';
@@ -23,12 +24,11 @@ export interface Evidence {
   readonly unproven: readonly string[];
 }
 
+/** What is accused, and for a finding in the technician's words the readings it rests on. */
+export type Accused = Pick<ConclusionStep, 'item' | 'mode'> & Pick<FindingReached, 'rests'>;
+
 /** Collects from the log what speaks for and against a conclusion. */
-export function evidenceFor(
-  context: VisitContext,
-  state: VisitState,
-  accused: Pick<ConclusionStep, 'item' | 'mode'>,
-): Evidence {
+export function evidenceFor(context: VisitContext, state: VisitState, accused: Accused): Evidence {
   const lines = state.trail.filter((line) => line.standing === 'walked' || line.standing === 'evidence');
   const about = (field: 'implicates' | 'clears', keep: (reference: string) => boolean): EvidenceLine[] =>
     lines.flatMap((line) => {
@@ -36,11 +36,15 @@ export function evidenceFor(
       return elements.length > 0 ? [{ line, elements }] : [];
     });
   const concerns = (reference: string): boolean => isAccused(context.model, reference, accused);
+  const rests = new Set(accused.rests);
+  const cited = state.trail
+    .filter(({ event, standing }) => rests.has(event.id) && standing !== 'retracted')
+    .map((line) => ({ line, elements: [] }));
   return {
-    implicates: about('implicates', concerns),
+    implicates: [...cited, ...about('implicates', concerns)],
     contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
     clearsOthers: about('clears', (reference) => !concerns(reference)),
-    unproven: unproven(context, state),
+    unproven: unproven(context, state, rests),
   };
 }
 
@@ -84,16 +88,17 @@ function covers(model: UnitModelDocument, reference: string, accused: Pick<Concl
   return cleared.mode === undefined || cleared.mode === (accused.mode ?? named.mode);
 }
 
-function unproven(context: VisitContext, state: VisitState): readonly string[] {
+function unproven(context: VisitContext, state: VisitState, rests: ReadonlySet<string>): readonly string[] {
   return state.trail.flatMap(({ event, standing }) => {
     if (standing === 'retracted') return [];
     const title = 'step' in event ? stepTitle(stepOf(context, state, event.step)) : '';
     if (event.type === 'step-skipped')
       return [`${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`];
     if (event.type === 'undecided-accepted') return [`${title}: undecided, taken as ${event.verdict}`];
-    if (event.type !== 'reading-taken') return [];
+    // A reading beside the chart leaves nothing open but what rests on it.
+    if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return [];
     if (event.grade === 'assumed') return [`${title}: assumed`];
-    return event.judgement.verdict === 'unjudged' ? [`${title}: not judged`] : [];
+    return event.judgement.verdict === 'unjudged' ? [`${readingTitle(context, state, event)}: not judged`] : [];
   });
 }
 

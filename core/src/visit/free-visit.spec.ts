@@ -3,6 +3,7 @@ import { MEASUREMENT_FUNCTIONS } from '../quantity';
 import { conductorPairs, freeUnitModel, isFreeUnitModel, lintUnitModel, pointOf, SUPPLY_SYSTEMS } from '../unit-model';
 import { DEMO_CONTEXT, DEMO_MODEL, HAND_METER, uuid, VisitDriver } from '../testing/demo';
 import { adoptableReading } from './adopt-reading';
+import { evidenceFor } from './finding';
 import { freeFinding } from './free-finding';
 import { askedFree, enterFreeReading, usedBefore, type FreeReading } from './free-reading';
 import { zeroedLeads } from './zero-leads';
@@ -156,8 +157,13 @@ describe('a free visit', () => {
     visit.log(freeFinding(visit.state, { ...finding, rests: [low.id] }));
     expect(visit.state.findings.map((each) => each.text)).toEqual([finding.text]);
     expect(visit.state.step).toBe('isolate');
+    const evidence = evidenceFor(visit.context, visit.state, { rests: [low.id, unjudged.id] });
+    expect(evidence.implicates.map(({ line }) => line.event.id)).toEqual([low.id, unjudged.id]);
+    expect(evidence.unproven).toEqual(['AC volts, left red wire to frame: not judged']);
+    expect(evidenceFor(visit.context, visit.state, { rests: [low.id] }).unproven).toEqual([]);
     visit.log({ type: 'retracted', event: low.id });
     expect(graded(low.id)).toBe('not isolated');
+    expect(evidenceFor(visit.context, visit.state, { rests: [low.id] }).implicates).toEqual([]);
   });
 
   it('does not close over a jumper, not even one this device had not seen', () => {

@@ -21,6 +21,7 @@ export {
 } from './free-reading';
 export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
+export { readingTitle } from './reading-title';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';
 export { currentStep, isChartEnded, settle, stepOf } from './steps';

@@ -6,9 +6,8 @@ import { SelectModule } from 'primeng/select';
 import {
   formatReading,
   freeFinding,
-  FUNCTIONS,
+  readingTitle,
   SUSPECT_CLASSES,
-  terminalLabel,
   type EventBody,
   type SuspectClass,
   type VisitContext,
@@ -89,15 +88,9 @@ export class FindingForm {
   protected readonly readings = computed(() =>
     this.visit().trail.flatMap(({ event, standing }) => {
       if (event.type !== 'reading-taken' || event.proof || standing === 'retracted') return [];
-      const { model } = this.context();
-      const points = `${terminalLabel(model, event.from)} to ${terminalLabel(model, event.to)}`;
+      const title = readingTitle(this.context(), this.visit(), event);
       const value = event.reading ? formatReading(event.reading) : event.text;
-      return [
-        {
-          id: event.id,
-          words: `${FUNCTIONS[event.function].name}, ${points}: ${value}, ${event.judgement.verdict}`,
-        },
-      ];
+      return [{ id: event.id, words: `${title}: ${value}, ${event.judgement.verdict}` }];
     }),
   );
   protected readonly draft = computed(() =>

@@ -71,7 +71,9 @@ export class FreeLineForm {
   });
   protected readonly comparison = computed<JuxtaInput | undefined>(() => {
     const { expectation, judgement } = this.judged();
-    if (!expectation) return undefined;
+    // Neither a limit nor a reading: there is nothing to be seen yet.
+    const hasLimit = expectation && (Number.isFinite(expectation.low) || Number.isFinite(expectation.high));
+    if (!expectation || (!hasLimit && !judgement)) return undefined;
     const none = { verdict: 'unjudged', sentence: '', rulesVersion: 0 } as const;
     return comparisonOf({
       function: this.line().function,

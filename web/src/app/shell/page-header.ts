@@ -54,8 +54,16 @@ import { SavedState } from './saved-state';
     }
     @media (max-width: 560px) {
       header {
+        flex-wrap: wrap;
         padding: 6px 14px;
-        gap: 10px;
+        gap: 4px 10px;
+      }
+      jx-saved-state {
+        order: 1;
+        width: 100%;
+      }
+      h1 {
+        font-size: 19px;
       }
     }
     @media print {

@@ -52,7 +52,11 @@ import { syncFeature } from '../sync/sync.reducer';
     }
     @media (max-width: 560px) {
       :host {
-        max-width: 46vw;
+        justify-items: start;
+        max-width: none;
+      }
+      p {
+        text-align: left;
       }
     }
   `,

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import {
   elementName,
   formatReading,
+  readingTitle,
   stepOf,
   type Evidence,
   type EvidenceLine,
@@ -119,7 +120,7 @@ export class EvidenceList {
     const title = step?.text ?? '';
     if (event.type === 'reading-taken') {
       return {
-        title,
+        title: readingTitle(this.context(), this.visit(), event),
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         elements: named,

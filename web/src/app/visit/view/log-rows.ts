@@ -2,6 +2,7 @@ import {
   FUNCTIONS,
   isFreeVisit,
   formatReading,
+  readingTitle,
   stepOf,
   terminalLabel,
   type ReadingTaken,
@@ -179,7 +180,7 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return {
         ...common,
         kind: 'reading',
-        title: step?.text ?? freeTitle(context, event),
+        title: readingTitle(context, state, event),
         detail: step ? (event.adopts === undefined ? '' : 'taken from a free reading') : 'free reading',
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
@@ -277,8 +278,4 @@ export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgemen
     ...(judgement.interval ? { interval: judgement.interval } : {}),
     ...(FUNCTIONS[event.function].neverNegative ? { floor: 0 } : {}),
   };
-}
-
-function freeTitle({ model }: VisitContext, event: ReadingTaken): string {
-  return `${FUNCTIONS[event.function].name}, ${terminalLabel(model, event.from)} to ${terminalLabel(model, event.to)}`;
 }
