@@ -101,7 +101,7 @@ describe('the open visit', () => {
   /** Lets the browser's database, which answers in order, and every promise run out. */
   async function settled(): Promise<void> {
     for (let round = 0; round < 4; round++) {
-      await new Promise((resolve) => setTimeout(resolve, 10));
+      await new Promise((resolve) => setTimeout(resolve, 30));
       await Promise.all([local.visits(), local.waiting()]);
     }
   }

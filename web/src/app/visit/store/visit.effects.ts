@@ -7,6 +7,7 @@ import {
   concat,
   concatMap,
   debounceTime,
+  delay,
   EMPTY,
   filter,
   from,
@@ -33,6 +34,8 @@ import { resumption } from './resumption';
 import { VisitActions } from './visit.actions';
 import { visitFeature } from './visit.reducer';
 
+/** Milliseconds in which a frame is surely drawn. */
+const AFTER_PAINT = 60;
 /** Milliseconds between two looks at what other devices logged. */
 const PULL_EVERY = 5000;
 
@@ -140,10 +143,12 @@ export const keepEvent = createEffect(
   { functional: true },
 );
 
+/** Sent once the next step is on the screen: the technician waits for that, and what is kept here is safe. */
 export const deliverKept = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(
       ofType(VisitActions.eventKept),
+      delay(AFTER_PAINT),
       map(({ visit }) => SyncActions.visitChanged({ visit })),
     ),
   { functional: true },
