@@ -53,9 +53,9 @@ describe('the command line', () => {
     );
     expect(juxta('lint', file('x.json', '{"format":')).out).toContain('is neither JSON nor YAML');
     expect(juxta('lint', file('y.json', '{"format":"other"}')).out).toContain(
-      'format: is not a format this product lints',
+      'format: is not a format this product reads',
     );
-    expect(juxta('lint', PROCEDURE).out).toContain('give its unit model file as well');
+    expect(juxta('lint', PROCEDURE).out).toContain('give its unit model as well');
   });
 
   it('judges one reading, in words or as JSON', () => {

@@ -2,6 +2,7 @@ import type { BrowserContext, Page } from '@playwright/test';
 import type { VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
 import { seeded } from '../../server/src/testing/mutate';
+import { readyForTheCellar } from './support/cellar';
 import { expect, test } from './support/fixtures';
 
 test.use({ serviceWorkers: 'allow' });
@@ -9,14 +10,6 @@ test.use({ serviceWorkers: 'allow' });
 const FLIPS = 200;
 /** A page is loaded anew after this many flips, wherever it stands. */
 const RELOAD_EVERY = 4;
-
-async function ready(page: Page): Promise<void> {
-  await page.waitForFunction(async () => {
-    const { active } = await navigator.serviceWorker.ready;
-    const names = await caches.keys();
-    return active?.state === 'activated' && names.some((name) => name.includes('assets:page:cache'));
-  });
-}
 
 async function note(page: Page, text: string): Promise<void> {
   await page.keyboard.press('n');
@@ -38,7 +31,7 @@ test(`after ${FLIPS} random losses of the network, with reloads in between, ever
   test.setTimeout(300_000);
   const random = seeded(310);
   await workspace.start();
-  await ready(page);
+  await readyForTheCellar(page);
   await expect(workspace.strip).toContainText('Saved on server');
   await page.reload();
   await workspace.at('Set the house controller to mist and stand clear of the pump.');

@@ -1,37 +1,10 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { readyForTheCellar } from './support/cellar';
 import { Workspace } from './support/workspace';
 
 // The page is cached by its service worker here; everywhere else it is kept out of the way.
 test.use({ serviceWorkers: 'allow' });
-
-/** Waits until the page would open with no server: its service worker has everything and the documents are kept. */
-async function readyForTheCellar(page: Page): Promise<void> {
-  await page.waitForFunction(async () => {
-    const registration = await navigator.serviceWorker.ready;
-    const names = await caches.keys();
-    return registration.active?.state === 'activated' && names.some((name) => name.includes('assets:page:cache'));
-  });
-  await expect.poll(() => keptDocuments(page), { timeout: 20_000 }).toBeGreaterThan(2);
-}
-
-function keptDocuments(page: Page): Promise<number> {
-  return page.evaluate(
-    () =>
-      new Promise<number>((resolve, reject) => {
-        const request = indexedDB.open('juxtameter');
-        request.onerror = () => reject(new Error('no database'));
-        request.onsuccess = () => {
-          const database = request.result;
-          const count = database.transaction('documents').objectStore('documents').count();
-          count.onsuccess = () => {
-            database.close();
-            resolve(count.result);
-          };
-        };
-      }),
-  );
-}
 
 async function secondDevice(browser: Browser): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } });
@@ -92,8 +65,7 @@ test('with no server a visit is started, walked, reported and found again from a
 
   await page.goto(server.address);
   await expect(page.getByText('these are the visits on this tablet')).toBeVisible();
-  await expect(page.locator('.card').first()).toContainText('to deliver');
-  await page.locator('.card').first().click();
+  await page.locator('.card', { hasText: 'to deliver' }).click();
   await workspace.at('After fuse F1 to return');
   const download = page.waitForEvent('download');
   await page.goto(`${visit}/report`);

@@ -12,6 +12,10 @@ import type {
 import type { VisitEvent } from '@juxtameter/core';
 import type { Observable } from 'rxjs';
 
+/** A request that is larger, in bytes, is refused when it is to outlive its page; long ones are not even measured. */
+const KEPT_ALIVE = 60_000;
+const FEW_EVENTS = 8;
+
 /** The server's API. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -49,6 +53,12 @@ export class Api {
   }
 
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {
-    return this.http.post<Acknowledged>(`/api/visits/${visit}/events`, { events });
+    // A page that is left in the middle must not take them along; browsers allow it up to 64 kB.
+    const keepalive = events.length <= FEW_EVENTS && bytesOf(events) < KEPT_ALIVE;
+    return this.http.post<Acknowledged>(`/api/visits/${visit}/events`, { events }, { keepalive });
   }
+}
+
+function bytesOf(events: readonly VisitEvent[]): number {
+  return new TextEncoder().encode(JSON.stringify(events)).length;
 }

@@ -11,6 +11,7 @@ import {
   EMPTY,
   filter,
   from,
+  identity,
   ignoreElements,
   map,
   merge,
@@ -29,6 +30,7 @@ import { toStorageProblem } from '../../local/storage-problem';
 import { preferencesFeature } from '../../preferences/preferences.reducer';
 import { Courier } from '../../sync/courier';
 import { SyncActions } from '../../sync/sync.actions';
+import { syncFeature } from '../../sync/sync.reducer';
 import { EventStamp } from '../event-stamp';
 import { resumption } from './resumption';
 import { VisitActions } from './visit.actions';
@@ -143,13 +145,17 @@ export const keepEvent = createEffect(
   { functional: true },
 );
 
-/** Sent once the next step is on the screen: the technician waits for that, and what is kept here is safe. */
+/**
+ * Sent once the next step is on the screen: the technician waits for that, and what is kept here is safe. Where nothing
+ * can be kept it goes at once.
+ */
 export const deliverKept = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
       ofType(VisitActions.eventKept),
-      delay(AFTER_PAINT),
-      map(({ visit }) => SyncActions.visitChanged({ visit })),
+      concatLatestFrom(() => store.select(syncFeature.selectStorageProblem)),
+      mergeMap(([{ visit }, problem]) => of(visit).pipe(problem === undefined ? delay(AFTER_PAINT) : identity)),
+      map((visit) => SyncActions.visitChanged({ visit })),
     ),
   { functional: true },
 );
