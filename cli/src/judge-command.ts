@@ -28,9 +28,7 @@ export interface JudgeOptions {
 export function judgeCommand(options: JudgeOptions, print: (line: string) => void): number {
   const { expect, reading: text } = options;
   if (expect === undefined || text === undefined) {
-    throw new UsageError(
-      `judge needs --expect and --reading: judge --expect '24 V ±15 %' --reading 27.1`,
-    );
+    throw new UsageError(`judge needs --expect and --reading: judge --expect '24 V ±15 %' --reading 27.1`);
   }
   const line = lineFor(expect, options.function);
   const expectation = line?.document ?? readExpectation(expect);

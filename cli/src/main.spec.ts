@@ -94,7 +94,9 @@ describe('the command line', () => {
     );
     expect(juxta('judge', '--expect', '24 V ±15 %', '--reading', '27.1').out).toContain('within');
     expect(juxta('judge', '--expect', 'closed', '--function', 'resistance', '--reading', 'OL').out).toContain('open');
-    expect(juxta('judge', '--expect', 'warm', '--function', 'ac-voltage', '--reading', '1').err).toContain('24 V ±15 %');
+    expect(juxta('judge', '--expect', 'warm', '--function', 'ac-voltage', '--reading', '1').err).toContain(
+      '24 V ±15 %',
+    );
     expect(juxta('judge', '--reading', '1').err).toContain('judge needs --expect and --reading');
     expect(juxta('judge', '--expect', '{"kind":"state","is":"open"}', '--reading', '1').err).toContain(
       'add --function',

@@ -264,7 +264,9 @@ describe('the API', () => {
     const closed = visits.find((visit) => visit.unit === 'mist-line-1')?.id ?? '';
     const csv = await server.request('GET', `/api/visits/${closed}/readings.csv`);
     expect(csv.headers.get('content-disposition')).toContain('attachment');
-    expect(csv.text.split('\r\n')[0]).toContain('step,reading,part,method,from,to,function,expects,at,meter,grade,verdict');
+    expect(csv.text.split('\r\n')[0]).toContain(
+      'step,reading,part,method,from,to,function,expects,at,meter,grade,verdict',
+    );
     expect(csv.text).toContain('across-float');
     const json = await server.request('GET', `/api/visits/${closed}/export.json`);
     expect(json.body['format'] as unknown).toBe('juxtameter/visit');
