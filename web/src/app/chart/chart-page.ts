@@ -85,8 +85,8 @@ export class ChartPage {
     this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
   }
 
-  protected fit(): void {
-    this.picture()?.fit();
+  protected showAll(): void {
+    this.picture()?.showAll();
   }
 
   protected zoomBy(factor: number): void {

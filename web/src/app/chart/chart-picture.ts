@@ -82,7 +82,7 @@ export class ChartPicture {
   }
 
   /** All of the chart at once. */
-  fit(): void {
+  showAll(): void {
     const { width, height } = this.layout();
     const box = this.picture().nativeElement.getBoundingClientRect();
     const scale = Math.min((box.width - 2 * MARGIN) / width, (box.height - 2 * MARGIN) / height, 1);
@@ -132,7 +132,7 @@ export class ChartPicture {
       case '-':
         return () => this.zoomBy(1 / FACTOR);
       case '0':
-        return () => this.fit();
+        return () => this.showAll();
       case 'Home':
         return () => this.toNode(this.progress().current, true);
       default:
