@@ -1,4 +1,11 @@
-import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type {
+  FreeSupply,
+  MeterDocument,
+  PastVisit,
+  ProcedureDocument,
+  UnitModelDocument,
+  VisitEvent,
+} from '@juxtameter/core';
 import type { FieldProblem } from './validate';
 
 export interface Site {
@@ -15,7 +22,50 @@ export interface Unit {
   readonly unitModel: string;
   readonly location?: string;
   readonly serial?: string;
+  /** Year or age, as it is known. */
+  readonly built?: string;
+  readonly size?: string;
+  readonly fuel?: string;
+  /** What feeds it, in words. */
+  readonly supply?: string;
+  readonly owner?: string;
+  /** Terminals that switch, or controls that talk: another way of looking for the fault. */
+  readonly control?: ControlType;
+  /** Where its papers are. */
+  readonly documents?: string;
+  /** How one gets there, who opens, how far the vehicle is. */
+  readonly access?: string;
+  readonly notes?: string;
+  /** Where it has no unit model: what has to be proven dead. */
+  readonly supplies?: readonly FreeSupply[];
+  /** Optional devices this unit has or does not have. */
+  readonly options?: Readonly<Record<string, boolean>>;
+  readonly boards?: Readonly<Record<string, { readonly number?: string; readonly serial?: string }>>;
+  /** Positions of settings, by `board.setting`. */
+  readonly settings?: Readonly<Record<string, string>>;
+  /** Colours that differ from the wiring list, by wire. */
+  readonly wireColours?: Readonly<Record<string, string>>;
+  /** Parts put in before this record began. */
+  readonly fitted?: readonly FittedBefore[];
+  /** Codes of this unit's own legend. */
+  readonly codes?: readonly { readonly code: string; readonly meaning: string; readonly source?: string }[];
 }
+
+export const CONTROL_TYPES = ['switched-terminals', 'communicating'] as const;
+export type ControlType = (typeof CONTROL_TYPES)[number];
+
+export interface FittedBefore {
+  readonly part: string;
+  /** 2026, 2026-05 or 2026-05-14. */
+  readonly at: string;
+  readonly by?: string;
+  readonly number?: string;
+  readonly serial?: string;
+  readonly why?: string;
+}
+
+/** What happened at every unit so far, by unit, the oldest visit first. */
+export type History = Readonly<Record<string, readonly PastVisit[]>>;
 
 /** What the list of visits shows without opening one. */
 export interface VisitSummary {

@@ -1,7 +1,11 @@
 import {
   FINDING_GRADES,
   GRADES,
+  INTAKE_TOPICS,
   MEASUREMENT_FUNCTIONS,
+  PRIOR_WORK_RESULTS,
+  SIGN_SENSES,
+  STAGE_MARKS,
   SUPPLY_STATES,
   SUSPECT_CLASSES,
   UNITS,
@@ -11,6 +15,7 @@ import {
 } from '@juxtameter/core';
 import * as yup from 'yup';
 import { closedObject, id, listOf, name, oneOf, optionalObject, taggedUnion, text } from './schema-parts';
+import { codeSignSchema } from './unit-model-schema';
 import { contract } from './validate';
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
@@ -56,6 +61,7 @@ const singleReadings = {
   below: closedObject({ kind: oneOf(['below']).required(), quantity: quantity.required() }),
   swing: closedObject({ kind: oneOf(['swing']).required(), low: quantity.required(), high: quantity.required() }),
   unsteady: closedObject({ kind: oneOf(['unsteady']).required(), quantity: quantity.required() }),
+  never: closedObject({ kind: oneOf(['never']).required() }),
 };
 const list = closedObject({
   kind: oneOf(['list']).required(),
@@ -64,6 +70,10 @@ const list = closedObject({
 const reading = taggedUnion('kind', { ...singleReadings, list }, 'reading');
 const optionalReading = yup.lazy((value: unknown) =>
   value === undefined ? yup.mixed().optional() : reading.resolve({ value }),
+);
+
+const optionalSign = yup.lazy((value: unknown) =>
+  value === undefined ? yup.mixed().optional() : codeSignSchema.resolve({ value }),
 );
 
 const judgement = closedObject({
@@ -87,8 +97,13 @@ const expectation = optionalObject({
 });
 
 const bodies: Record<EventType, yup.ObjectShape> = {
-  'visit-opened': { unit: id().required(), complaint: yup.string().max(4000).defined(), meter: id() },
-  'procedure-started': { procedure: id().required(), start: id().required() },
+  'visit-opened': { unit: id().required(), complaint: yup.string().max(4000).defined(), meter: id(), reporter: name() },
+  'procedure-started': {
+    procedure: id().required(),
+    start: id().required(),
+    because: listOf(text(1000).required(), 50),
+    skipped: listOf(id().required(), 500),
+  },
   'action-done': { step: id().required(), next: stepTarget().required() },
   'observation-made': {
     step: id().required(),
@@ -155,6 +170,67 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   'bypass-removed': { bypass: id().required() },
   'leads-zeroed': { text: text(200).required(), ohms: finite().min(0).max(100).required() },
   'note-added': { text: text().required(), step: id() },
+  'intake-recorded': {
+    topic: oneOf(INTAKE_TOPICS).required(),
+    text: text().required(),
+    grade: oneOf(GRADES).required(),
+    priorWork: optionalObject({
+      who: name(),
+      when: name(),
+      parts: listOf(name().required(), 50),
+      complaintBefore: text(600),
+      result: oneOf(PRIOR_WORK_RESULTS),
+    }),
+    temperatures: optionalObject({ outside: finite(), inside: finite(), set: finite() }),
+  },
+  'complaint-ticked': {
+    complaint: uuid7().required(),
+    result: oneOf(['gone', 'remains', 'not-tested']).required(),
+    text: text(600),
+  },
+  'board-identified': { board: id().required(), number: name().required(), grade: oneOf(GRADES).required() },
+  'setting-read': { setting: id().required(), value: name().required(), grade: oneOf(GRADES).required() },
+  'option-noted': { device: id().required(), present: yup.boolean().required() },
+  'code-read': {
+    code: name().required(),
+    lamp: id(),
+    sign: optionalSign,
+    meaning: text(600),
+    stored: yup.boolean().required(),
+    order: yup.number().integer().min(1).max(1000),
+    count: yup.number().integer().min(0).max(1_000_000),
+    how: oneOf(['taps', 'read', 'told']).required(),
+    confidence: finite().min(0).max(1),
+    grade: oneOf(GRADES).required(),
+  },
+  'code-dismissed': { code: uuid7().required(), reason: text(600).required() },
+  'codes-cleared': { how: text(600).required() },
+  'sign-noted': {
+    sense: oneOf(SIGN_SENSES).required(),
+    what: text(600).required(),
+    where: yup.string().max(600).defined(),
+    isThere: yup.boolean().required(),
+    value: text(200),
+    during: text(600),
+    grade: oneOf(GRADES).required(),
+  },
+  'watch-started': { sequence: id().required(), label: name().required() },
+  'stage-marked': { watch: uuid7().required(), stage: id().required(), mark: oneOf(STAGE_MARKS).required() },
+  'call-ended': { watch: uuid7().required() },
+  'watch-ended': { watch: uuid7().required(), how: oneOf(['completed', 'stopped', 'abandoned']).required() },
+  'recipe-played': { recipe: id().required(), result: oneOf(['entered', 'aborted']).required() },
+  'part-fitted': {
+    part: name().required(),
+    number: name(),
+    serial: name(),
+    state: oneOf(['new', 'used', 'unknown']),
+    why: text(600),
+  },
+  'follow-up-noted': {
+    text: text(600).required(),
+    due: yup.string().matches(/^\d{4}-\d\d-\d\d$/, 'is no day; accepted: 2026-12-01'),
+  },
+  'follow-up-done': { followUp: uuid7().required() },
   retracted: { event: uuid7().required() },
   'finding-reached': {
     step: id(),

@@ -5,7 +5,7 @@ import {
   type ExpectationDocument,
 } from '@juxtameter/core';
 import * as yup from 'yup';
-import { closedObject, name, oneOf, quantity, taggedUnion } from './schema-parts';
+import { closedObject, id, listOf, name, oneOf, quantity, taggedUnion } from './schema-parts';
 import { contract } from './validate';
 
 /** Any dimension a reading may have: the function of the step decides, and lint checks it. */
@@ -52,6 +52,16 @@ const shapes = {
     presentFrom: quantity('ratio'),
     closedBelow: quantity('voltage', 'resistance'),
     openFrom: quantity('ratio', 'resistance'),
+    ...common,
+  }),
+  elapsed: closedObject({
+    kind: oneOf(['elapsed']).required(),
+    event: name(),
+    atLeast: quantity('time'),
+    atMost: quantity('time'),
+    bySetting: id(),
+    oneOf: listOf(quantity('time').required()),
+    tolerance: quantity('ratio'),
     ...common,
   }),
   unknown: closedObject({ kind: oneOf(['unknown']).required(), finite: yup.boolean(), ...common }),

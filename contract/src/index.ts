@@ -12,3 +12,5 @@ export { visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';
 export { siteContract, siteFileContract, unitContract } from './site-schema';
 export { startVisitContract, visitContract } from './visit-schema';
+export * from './unit-history';
+export { freePinned, isFreeUnit } from './free-pinned';

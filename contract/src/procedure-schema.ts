@@ -132,7 +132,16 @@ export const procedureSchema = closedObject({
   title: name().required(),
   unitModel: id().required(),
   notes: text(),
-  entries: listOf(closedObject({ complaint: name(), code: name(), at: id() })),
+  entries: listOf(
+    closedObject({
+      complaint: name(),
+      code: name(),
+      stage: id(),
+      commanded: yup.boolean(),
+      sign: name(),
+      at: id(),
+    }),
+  ),
   scope: text(400),
   given: conditionsSchema,
   start: id().required(),

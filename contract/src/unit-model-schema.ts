@@ -1,16 +1,37 @@
 import {
   BOARD_FUNCTION_KINDS,
+  CODE_KINDS,
   DEVICE_KINDS,
+  HOLD_OFF_KINDS,
+  INDICATOR_KINDS,
+  LAMP_RATES,
+  MOST_FLASHES,
   PIN_ROLES,
+  RECIPE_MOVES,
+  SETTING_KINDS,
   SUPPLY_SYSTEMS,
   SUSPECT_CLASSES,
   type UnitModelDocument,
 } from '@juxtameter/core';
 import * as yup from 'yup';
-import { address, closedObject, id, listOf, name, oneOf, optionalObject, quantity, record, text } from './schema-parts';
+import {
+  address,
+  closedObject,
+  id,
+  listOf,
+  name,
+  oneOf,
+  optionalObject,
+  quantity,
+  record,
+  taggedUnion,
+  text,
+} from './schema-parts';
 import { contract } from './validate';
 
 const expression = () => text(400);
+const stageTarget = () =>
+  yup.string().matches(/^(@end|[A-Za-z0-9][\w.:@+-]{0,119})$/, 'is no stage; accepted: the id of a stage, or @end');
 
 const supply = closedObject({
   id: id().required(),
@@ -79,14 +100,23 @@ const board = closedObject({
     }),
   ).required(),
   functions: listOf(boardFunction),
-  indicators: listOf(closedObject({ id: id().required(), colour: name(), shows: expression().required() })),
+  indicators: listOf(
+    closedObject({
+      id: id().required(),
+      name: name(),
+      kind: oneOf(INDICATOR_KINDS),
+      colour: name(),
+      shows: expression().required(),
+    }),
+  ),
   settings: listOf(
     closedObject({
       id: id().required(),
       name: name(),
-      kind: name().required(),
+      kind: oneOf(SETTING_KINDS).required(),
       positions: yup.number().integer().min(1).max(1000),
       readAt: name(),
+      choices: listOf(closedObject({ position: name().required(), value: name().required() })),
       sources: listOf(sourcedValue),
     }),
   ),
@@ -144,14 +174,60 @@ const device = closedObject({
 
 const stage = closedObject({
   id: id().required(),
+  name: name(),
   on: listOf(id().required()),
+  look: text(600),
+  commandedBy: text(600),
   until: expression(),
+  earliest: quantity('time'),
   within: quantity('time'),
-  else: id(),
+  else: stageTarget(),
+  tries: yup.number().integer().min(1).max(100),
+  then: stageTarget(),
   for: quantity('time'),
   bySetting: id(),
+  next: stageTarget(),
   code: name(),
-  holdOff: quantity('time'),
+  holdOff: oneOf(HOLD_OFF_KINDS),
+  needs: listOf(text(600).required()),
+  suspects: optionalObject({ notCommanded: listOf(id().required()), notActual: listOf(id().required()) }),
+});
+
+/** How a code shows itself. */
+export const codeSignSchema = taggedUnion(
+  'kind',
+  {
+    blinks: closedObject({
+      kind: oneOf(['blinks']).required(),
+      counts: listOf(yup.number().integer().min(1).max(MOST_FLASHES).required(), 4).min(1, 'holds no count').required(),
+    }),
+    pattern: closedObject({
+      kind: oneOf(['pattern']).required(),
+      flashes: listOf(oneOf(['long', 'short']).required(), 12)
+        .min(2, 'holds fewer than two flashes')
+        .required(),
+    }),
+    rate: closedObject({ kind: oneOf(['rate']).required(), rate: oneOf(LAMP_RATES).required() }),
+    lamps: closedObject({
+      kind: oneOf(['lamps']).required(),
+      lamps: record(oneOf(['on', 'off', 'flashing']).required(), true),
+    }),
+    text: closedObject({ kind: oneOf(['text']).required(), text: name().required() }),
+  },
+  'sign',
+);
+
+const recipe = closedObject({
+  id: id().required(),
+  name: name().required(),
+  purpose: name(),
+  cautions: listOf(id().required()),
+  mayStart: listOf(name().required()),
+  steps: listOf(closedObject({ do: oneOf(RECIPE_MOVES).required(), what: text(600).required(), for: quantity('time') }))
+    .min(1, 'holds no step')
+    .required(),
+  abort: text(600),
+  proof: text(600).required(),
 });
 
 export const unitModelSchema = closedObject({
@@ -190,16 +266,46 @@ export const unitModelSchema = closedObject({
   codes: listOf(
     closedObject({
       code: name().required(),
-      lamp: name(),
+      lamp: id(),
+      sign: yup.lazy((value: unknown) =>
+        value === undefined ? yup.mixed().optional() : codeSignSchema.resolve({ value }),
+      ),
+      colour: name(),
+      kind: oneOf(CODE_KINDS),
       meaning: text().required(),
       where: listOf(id().required()),
+      procedures: listOf(id().required()),
       effectOf: listOf(id().required()),
       doesNotProve: listOf(id().required()),
+      clearedBy: text(600),
     }),
   ),
   sequences: listOf(
-    closedObject({ id: id().required(), start: expression().required(), stages: listOf(stage).required() }),
+    closedObject({
+      id: id().required(),
+      name: name(),
+      start: expression().required(),
+      call: id(),
+      cautions: listOf(id().required()),
+      mayStart: listOf(name().required()),
+      permissive: expression(),
+      interrupted: id(),
+      stages: listOf(stage).min(1, 'holds no stage').required(),
+      stop: id(),
+    }),
   ),
+  recipes: listOf(recipe),
+  holdOffs: listOf(
+    closedObject({
+      id: id().required(),
+      name: name(),
+      kind: oneOf(HOLD_OFF_KINDS).required(),
+      for: quantity('time').required(),
+      since: oneOf(['power-up', 'call-end']).required(),
+      of: id().required(),
+    }),
+  ),
+  normalThoughOdd: listOf(text(600).required()),
   faults: listOf(
     closedObject({
       of: id().required(),

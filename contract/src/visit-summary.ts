@@ -1,4 +1,12 @@
-import { isFreeVisit, openBypasses, replay, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  isFreeUnitModel,
+  isFreeVisit,
+  openBypasses,
+  replay,
+  stepOf,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import type { VisitDocument, VisitSummary } from './api';
 import { visitContext } from './visit-context';
 
@@ -28,6 +36,8 @@ function waitsFor(context: VisitContext, state: VisitState): string {
   if (state.closed) return 'Closed';
   const open = openBypasses(state);
   const step = stepOf(context, state, state.step);
+  if (state.procedure === undefined && !state.closed && state.findings.length === 0 && open.length === 0)
+    return isFreeUnitModel(context.model) ? 'The next reading' : 'A chart to begin with';
   const isAtRest = isFreeVisit(state) && step?.kind === 'action';
   if (step?.text !== undefined && !isAtRest) return step.text;
   if (open.length > 0) return 'A jumper is still in';

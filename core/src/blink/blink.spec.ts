@@ -1,4 +1,13 @@
-import { flashWords, isLit, isSameSign, lampSchedule, readBlinks, USUAL_LAMP, type FlashSign, type LampTiming } from '.';
+import {
+  flashWords,
+  isLit,
+  isSameSign,
+  lampSchedule,
+  readBlinks,
+  USUAL_LAMP,
+  type FlashSign,
+  type LampTiming,
+} from '.';
 import { ORDINARY_HAND, seeded, tapping, type Hand } from '../testing/tapping-hand';
 
 const SURE_HAND: Hand = { timing: 0.04, slips: 0 };
@@ -30,7 +39,9 @@ describe('reading a lamp by tapping', () => {
         const counts = second === 0 ? [first] : [first, second];
         const presses = taps({ kind: 'blinks', counts }, USUAL_LAMP, SURE_HAND, random, 4);
         const { sign, confidence } = readBlinks(presses);
-        expect(sign && flashWords(sign)).withContext(counts.join('+')).toBe(counts.join('+'));
+        expect(sign && flashWords(sign))
+          .withContext(counts.join('+'))
+          .toBe(counts.join('+'));
         if (first + second > 1) expect(confidence).withContext(counts.join('+')).toBeGreaterThan(0.6);
       }
     }
@@ -72,7 +83,9 @@ describe('reading a lamp by tapping', () => {
     const presses = taps({ kind: 'blinks', counts: [4, 2] }, USUAL_LAMP, SURE_HAND, seeded(2), 4);
     for (let begin = 0; begin < 6; begin += 1) {
       const { sign } = readBlinks(presses.slice(begin));
-      expect(sign && flashWords(sign)).withContext(`from flash ${begin}`).toBe('4+2');
+      expect(sign && flashWords(sign))
+        .withContext(`from flash ${begin}`)
+        .toBe('4+2');
     }
   });
 

@@ -47,7 +47,11 @@ export function lampSchedule(sign: FlashSign, timing: LampTiming, rounds: number
 /** Rounds of an even flash, so that a rate lasts about as long as a count of them. */
 const FLASHES_A_ROUND = 5;
 
-function rateSchedule(rate: Extract<FlashSign, { kind: 'rate' }>['rate'], timing: LampTiming, rounds: number): LitSpan[] {
+function rateSchedule(
+  rate: Extract<FlashSign, { kind: 'rate' }>['rate'],
+  timing: LampTiming,
+  rounds: number,
+): LitSpan[] {
   if (rate === 'off') return [];
   if (rate === 'steady') return [{ on: 0, off: rounds * timing.repeat }];
   const period = timing[rate];

@@ -66,7 +66,9 @@ export function readBlinks(presses: readonly Press[], { known = [], isHeld = fal
   const taps = [...presses].sort((a, b) => a.down - b.down);
   if (taps.length < LEAST_TAPS) return nothing(taps.length);
   const lengths = isHeld ? holdClasses(taps) : undefined;
-  const fits = (lengths ? patternFits(taps, lengths) : countFits(taps)).map((fit) => withPrior(fit, taps.length, known));
+  const fits = (lengths ? patternFits(taps, lengths) : countFits(taps)).map((fit) =>
+    withPrior(fit, taps.length, known),
+  );
   const best = fits.reduce<Fit | undefined>((top, fit) => (top && top.score >= fit.score ? top : fit), undefined);
   if (!best || !isPattern(best, taps)) return nothing(taps.length);
   return told(best, fits, taps);
@@ -121,7 +123,10 @@ function countFits(taps: readonly Press[]): readonly Fit[] {
   // Single counts are always heard: a guess of the gap that is a little off would drop the right one early.
   const isHeard = ({ sign }: Pick<Fit, 'sign'>, index: number): boolean =>
     index < SHORT_LIST || (sign.kind === 'blinks' && sign.counts.length === 1);
-  return climbed(taps, kept.filter(isHeard).map((each) => fitted(taps, each)));
+  return climbed(
+    taps,
+    kept.filter(isHeard).map((each) => fitted(taps, each)),
+  );
 }
 
 /** Tries the counts next to the best one with the gaps it found, as long as that helps. */
@@ -216,7 +221,7 @@ function refitted(taps: readonly Press[], round: readonly Beat[], { moves, beats
   // With no flash gap to be seen (1+1) the hand's error is taken from the pause.
   const flash = has('flash') ? of('flash') : digit / USUAL_RATIOS.digit;
   const wide = Math.max(digit, LEAST_DIGIT * flash);
-  return { flash, digit: wide, repeat: Math.max(repeat, (has('digit') ? LEAST_REPEAT * wide : LEAST_DIGIT * flash)) };
+  return { flash, digit: wide, repeat: Math.max(repeat, has('digit') ? LEAST_REPEAT * wide : LEAST_DIGIT * flash) };
 }
 
 interface HoldClasses {
@@ -255,7 +260,13 @@ function patternFits(taps: readonly Press[], { short, long }: HoldClasses): read
   const middle = (short + long) / 2;
   const offs = taps.slice(1).map((tap, index) => tap.down - (taps[index]?.up ?? tap.down));
   // A hand that lets go late may leave no gap at all.
-  const usual = Math.max(LEAST_GAP, quantile([...offs].sort((a, b) => a - b), 0.4));
+  const usual = Math.max(
+    LEAST_GAP,
+    quantile(
+      [...offs].sort((a, b) => a - b),
+      0.4,
+    ),
+  );
   const groups: ('long' | 'short')[][] = [[]];
   taps.forEach((tap, index) => {
     if (index > 0 && (offs[index - 1] ?? 0) > 2.1 * usual) groups.push([]);
@@ -268,13 +279,11 @@ function patternFits(taps: readonly Press[], { short, long }: HoldClasses): read
   );
   const tempo: Tempo = { flash: usual, digit: usual * 2, repeat: repeat || usual * 4 };
   return [...distinct.values()].slice(0, 30).map((flashes) => {
-    const round = flashes.map(
-      (flash, index): Beat => ({
-        holds: flash === 'long' ? long : short,
-        isLong: flash === 'long',
-        gap: index === flashes.length - 1 ? 'repeat' : 'flash',
-      }),
-    );
+    const round = flashes.map((flash, index): Beat => ({
+      holds: flash === 'long' ? long : short,
+      isLong: flash === 'long',
+      gap: index === flashes.length - 1 ? 'repeat' : 'flash',
+    }));
     return fitted(taps, { sign: { kind: 'pattern', flashes }, round, tempo });
   });
 }
@@ -330,7 +339,10 @@ function tapWord({ moves, beats }: Alignment, round: readonly Beat[], index: num
   if (index === 0) return 'flash';
   const move = moves[index - 1] ?? 1;
   if (move === 0) return 'doubled';
-  const passed = Array.from({ length: move }, (_, ahead) => round[((beats[index - 1] ?? 0) + ahead) % round.length]?.gap);
+  const passed = Array.from(
+    { length: move },
+    (_, ahead) => round[((beats[index - 1] ?? 0) + ahead) % round.length]?.gap,
+  );
   if (passed.includes('repeat')) return 'after-long-pause';
   return passed.includes('digit') ? 'after-pause' : 'flash';
 }

@@ -2,7 +2,8 @@
  * How an expected value is obtained, as written in a procedure. Quantities are texts such as "24 V".
  * The kinds of docs/formats/expectations.md that are not listed here are refused by name.
  */
-export type ExpectationDocument = NominalDocument | RangeDocument | LimitDocument | StateDocument | UnknownDocument;
+export type ExpectationDocument =
+  NominalDocument | RangeDocument | LimitDocument | StateDocument | ElapsedDocument | UnknownDocument;
 
 /** Common to every kind. */
 interface ExpectationCommon {
@@ -53,6 +54,20 @@ export interface StateDocument extends ExpectationCommon {
   readonly openFrom?: string;
 }
 
+export interface ElapsedDocument extends ExpectationCommon {
+  readonly kind: 'elapsed';
+  /** What is timed, from what to what: "fan off after the call ends". */
+  readonly event?: string;
+  readonly atLeast?: string;
+  readonly atMost?: string;
+  /** Address of the setting that chooses the time, such as "BC.S2"; its position has to be read first. */
+  readonly bySetting?: string;
+  /** The times the setting chooses from. */
+  readonly oneOf?: readonly string[];
+  /** Of the time the setting chooses; default 10 %. */
+  readonly tolerance?: string;
+}
+
 export interface UnknownDocument extends ExpectationCommon {
   readonly kind: 'unknown';
   /** No value is known, but it is finite: open and shorted are still judged. */
@@ -60,7 +75,7 @@ export interface UnknownDocument extends ExpectationCommon {
 }
 
 /** Kinds the product knows by name. */
-export const EXPECTATION_KINDS = ['nominal', 'range', 'limit', 'state', 'unknown'] as const;
+export const EXPECTATION_KINDS = ['nominal', 'range', 'limit', 'state', 'elapsed', 'unknown'] as const;
 
 /** Kinds of the format that are kept in documents but cannot be judged yet. */
 export const LATER_EXPECTATION_KINDS = [
@@ -70,7 +85,6 @@ export const LATER_EXPECTATION_KINDS = [
   'winding',
   'balanced',
   'swing',
-  'elapsed',
   'follows',
   'sustained',
   'relative',

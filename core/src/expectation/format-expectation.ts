@@ -19,6 +19,11 @@ function lineOf(document: ExpectationDocument): string {
       return document.atMost === undefined ? `> ${document.atLeast ?? ''}` : `< ${document.atMost}`;
     case 'state':
       return document.of === undefined ? document.is : `${document.is} ${document.of}`;
+    case 'elapsed':
+      if (document.atLeast !== undefined && document.atMost !== undefined)
+        return `${document.atLeast}..${document.atMost}`;
+      if (document.atMost !== undefined) return `< ${document.atMost}`;
+      return document.atLeast === undefined ? 'unknown' : `> ${document.atLeast}`;
     case 'unknown':
       return document.finite ? 'finite' : 'unknown';
   }

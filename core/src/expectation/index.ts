@@ -1,6 +1,8 @@
+export type { ResolutionFacts } from './elapsed';
 export {
   EXPECTATION_KINDS,
   LATER_EXPECTATION_KINDS,
+  type ElapsedDocument,
   type ExpectationDocument,
   type StateWord,
 } from './expectation-document';

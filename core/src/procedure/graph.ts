@@ -47,3 +47,22 @@ export function longestWayFrom(procedure: ProcedureDocument, id: string): number
   };
   return visit(id);
 }
+
+/** Steps on the shortest way from the start to a step, the start first and the step left out. */
+export function wayTo(procedure: ProcedureDocument, target: string): readonly string[] {
+  const before = new Map<string, string>();
+  const waiting = [procedure.start];
+  const seen = new Set(waiting);
+  for (let id = waiting.shift(); id !== undefined && id !== target; id = waiting.shift()) {
+    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
+    for (const { to } of step ? edgesOf(id, step) : []) {
+      if (to === END || seen.has(to)) continue;
+      seen.add(to);
+      before.set(to, id);
+      waiting.push(to);
+    }
+  }
+  const way: string[] = [];
+  for (let id = before.get(target); id !== undefined; id = before.get(id)) way.unshift(id);
+  return way;
+}

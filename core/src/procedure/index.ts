@@ -1,6 +1,6 @@
 export { branchFor, edgesOf, outcomeKey, skipTarget, targetStep, type Edge } from './branching';
 export * from './conditions';
-export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps } from './graph';
+export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps, wayTo } from './graph';
 export { lintProcedure } from './lint';
 export { conditionsDuring, isOverZeroBand, methodNames, methodOf, requirementsOf } from './measure';
 export * from './procedure-document';

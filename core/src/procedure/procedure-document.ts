@@ -10,7 +10,7 @@ export interface ProcedureDocument {
   readonly title: string;
   readonly unitModel: string;
   readonly notes?: string;
-  /** Complaints and codes this chart answers; `at` starts in the middle. */
+  /** Complaints, codes, signs and stages this chart answers; `at` starts in the middle. */
   readonly entries?: readonly EntryDocument[];
   /** The complaint as an expression, so that proof knows which faults it answers for. */
   readonly scope?: string;
@@ -23,6 +23,12 @@ export interface ProcedureDocument {
 export interface EntryDocument {
   readonly complaint?: string;
   readonly code?: string;
+  /** `sequence.stage` that did not follow. */
+  readonly stage?: string;
+  /** With `stage`: only when it was commanded, or only when it was not. */
+  readonly commanded?: boolean;
+  /** Words of a sign noted without a meter: "hums", "click without movement". */
+  readonly sign?: string;
   readonly at?: string;
 }
 

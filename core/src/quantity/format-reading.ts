@@ -8,6 +8,8 @@ export function formatReading(reading: Reading): string {
       return formatQuantity(reading.quantity);
     case 'over-range':
       return 'OL';
+    case 'never':
+      return 'never';
     case 'above':
       return `>${formatQuantity(reading.quantity)}`;
     case 'below':

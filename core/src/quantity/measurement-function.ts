@@ -76,7 +76,7 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
   }),
   temperature: traits('Temperature', 'temperature', '°C', ['21.5', '70 F', '-4 °C']),
   pressure: traits('Pressure', 'pressure', 'bar', ['3.2', '250 mbar', '45 psi']),
-  'elapsed-time': traits('Time', 'time', 's', ['45', '45s', '1:30', '5 min'], { neverNegative: true }),
+  'elapsed-time': traits('Time', 'time', 's', ['45', '45s', '1:30', '5 min', 'never'], { neverNegative: true }),
 };
 
 export const MEASUREMENT_FUNCTIONS = Object.keys(FUNCTIONS) as readonly MeasurementFunction[];

@@ -43,6 +43,9 @@ function parseList(parts: readonly string[], context: ReadingContext): ParsedRea
 
 function parseSingle(text: string, context: ReadingContext): ParsedReading {
   if (OVER_RANGE.test(text)) return { outcome: 'reading', reading: { kind: 'over-range' } };
+  if (context.function === 'elapsed-time' && /^never$/i.test(text)) {
+    return { outcome: 'reading', reading: { kind: 'never' } };
+  }
   const swing = /^(.+?) ?(?:\.{2,3}|…) ?(.+)$/.exec(text);
   if (swing) return parseSwing(swing[1] ?? '', swing[2] ?? '', context);
   const marked = /^([<>~≈]) ?(.+)$/.exec(text);

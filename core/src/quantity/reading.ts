@@ -12,6 +12,8 @@ export type Reading =
   | { readonly kind: 'swing'; readonly low: Quantity; readonly high: Quantity }
   /** Will not settle around a value. */
   | { readonly kind: 'unsteady'; readonly quantity: Quantity }
+  /** What was timed did not happen while someone watched. */
+  | { readonly kind: 'never' }
   /** Several looks at the same two points, or several parts in order. */
   | { readonly kind: 'list'; readonly members: readonly Reading[] };
 

@@ -1,11 +1,28 @@
 export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
 export { CAUTIONS } from './cautions';
+export {
+  choiceAt,
+  codeByName,
+  codeBySign,
+  codeIndicators,
+  codeKey,
+  codeSignWords,
+  codesOf,
+  flashSigns,
+  indicatorsOf,
+  isFlashSign,
+  isSameCodeSign,
+  settingOf,
+  settingsOf,
+  type KnownIndicator,
+} from './codes';
 export { DEVICE_KINDS } from './device-kinds';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireNets, type Nets, type SeriesElement } from './nets';
 export { knownPoints, pointOf, type KnownPoint } from './points';
 export { problemError, problemWarning, type Problem } from './problem';
+export { SEQUENCE_END, stageAfter } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {
   elementName,

@@ -1,4 +1,6 @@
 import { CAUTIONS } from './cautions';
+import { lintCodes, lintRecipes } from './lint-codes';
+import { lintSequences } from './lint-sequences';
 import { DEVICE_KINDS } from './device-kinds';
 import { problemError, problemWarning, type Problem } from './problem';
 import { isKnownElement, isKnownTerminal, terminalsOf } from './unit-model';
@@ -13,6 +15,9 @@ export function lintUnitModel(model: UnitModelDocument): readonly Problem[] {
     ...unknownElements(model),
     ...unwiredPins(model),
     ...unknownHazards(model),
+    ...lintCodes(model),
+    ...lintRecipes(model),
+    ...lintSequences(model),
   ];
 }
 

@@ -1,3 +1,5 @@
+import type { FlashSign } from '../blink';
+
 /** A unit model is a wiring list: supplies, boards, devices, wires. Quantities are texts such as "24 V". */
 export interface UnitModelDocument {
   readonly format: 'juxtameter/unit-model';
@@ -18,6 +20,10 @@ export interface UnitModelDocument {
   readonly hazards?: readonly HazardDocument[];
   readonly codes?: readonly CodeDocument[];
   readonly sequences?: readonly SequenceDocument[];
+  readonly recipes?: readonly RecipeDocument[];
+  readonly holdOffs?: readonly HoldOffDocument[];
+  /** What looks like a fault and is none: "the fan runs half a minute after power-up". */
+  readonly normalThoughOdd?: readonly string[];
   readonly faults?: readonly FaultDocument[];
 }
 
@@ -109,19 +115,34 @@ export interface BoardFunctionDocument {
   readonly storedFor?: string;
 }
 
+export const INDICATOR_KINDS = ['lamp', 'display'] as const;
+
 export interface IndicatorDocument {
   readonly id: string;
+  readonly name?: string;
+  /** A lamp where nothing is said. */
+  readonly kind?: (typeof INDICATOR_KINDS)[number];
   readonly colour?: string;
+  /** Expression that says when it is lit, or `code` where it shows the codes of the table. */
   readonly shows: string;
 }
+
+export const SETTING_KINDS = ['switches', 'chip', 'program', 'dial', 'jumper', 'interval'] as const;
 
 export interface SettingDocument {
   readonly id: string;
   readonly name?: string;
-  readonly kind: string;
+  readonly kind: (typeof SETTING_KINDS)[number];
   readonly positions?: number;
   readonly readAt?: string;
+  /** What each position stands for; a time such as "90 s" can be expected of a stage. */
+  readonly choices?: readonly ChoiceDocument[];
   readonly sources?: readonly SourcedValue[];
+}
+
+export interface ChoiceDocument {
+  readonly position: string;
+  readonly value: string;
 }
 
 export interface SourcedValue {
@@ -206,31 +227,124 @@ export interface HazardDocument {
   readonly note?: string;
 }
 
+/** How a code shows itself: by flashing, by several lamps at once, or as characters. */
+export type CodeSign =
+  | FlashSign
+  | { readonly kind: 'lamps'; readonly lamps: Readonly<Record<string, 'on' | 'off' | 'flashing'>> }
+  | { readonly kind: 'text'; readonly text: string };
+
+export const CODE_KINDS = ['fault', 'normal', 'hold-off'] as const;
+
 export interface CodeDocument {
+  /** What it is called: "3", "2+3", "E12". */
   readonly code: string;
+  /** The indicator that shows it. */
   readonly lamp?: string;
+  readonly sign?: CodeSign;
+  readonly colour?: string;
+  /** A fault where nothing is said. */
+  readonly kind?: (typeof CODE_KINDS)[number];
   readonly meaning: string;
+  /** Elements and terminals to look at. */
   readonly where?: readonly string[];
+  /** Charts that begin there. */
+  readonly procedures?: readonly string[];
+  /** Faults of these elements show this code as well. */
   readonly effectOf?: readonly string[];
   readonly doesNotProve?: readonly string[];
+  /** How it is cleared, in words. */
+  readonly clearedBy?: string;
 }
 
 export interface SequenceDocument {
   readonly id: string;
+  readonly name?: string;
+  /** Expression that starts it. */
   readonly start: string;
+  /** The call that a watch makes and ends. */
+  readonly call?: string;
+  readonly cautions?: readonly string[];
+  /** What may start or open while it runs. */
+  readonly mayStart?: readonly string[];
+  /** Expression of what must hold throughout; the stage in `interrupted` follows when it does not. */
+  readonly permissive?: string;
+  readonly interrupted?: string;
   readonly stages: readonly StageDocument[];
+  /** Stage that follows when the call ends. */
+  readonly stop?: string;
 }
+
+export const HOLD_OFF_KINDS = ['purge', 'short-cycle', 'post-run', 'defrost', 'lock-out', 'delay'] as const;
+export type HoldOffKind = (typeof HOLD_OFF_KINDS)[number];
 
 export interface StageDocument {
   readonly id: string;
+  readonly name?: string;
+  /** Board functions commanded while it lasts. */
   readonly on?: readonly string[];
+  /** What one sees or hears when it really happens; a stage without it cannot be watched. */
+  readonly look?: string;
+  /** What only shows the command: a lamp, a click. */
+  readonly commandedBy?: string;
+  /** Expression that completes it. */
   readonly until?: string;
+  readonly earliest?: string;
+  /** Latest time for `until`; `else` follows. */
   readonly within?: string;
   readonly else?: string;
+  /** How often `else` is taken before `then`. */
+  readonly tries?: number;
+  readonly then?: string;
+  /** Completed by time alone. */
   readonly for?: string;
+  /** The setting that chooses the time, as `board.setting`. */
   readonly bySetting?: string;
+  /** Stage that follows; the one written next where nothing is said, `@end` after the last. */
+  readonly next?: string;
   readonly code?: string;
-  readonly holdOff?: string;
+  /** It looks like a fault and is none. */
+  readonly holdOff?: HoldOffKind;
+  /** What it needs besides the stage before, in words. */
+  readonly needs?: readonly string[];
+  readonly suspects?: {
+    /** Elements to suspect when it is not even commanded. */
+    readonly notCommanded?: readonly string[];
+    /** Elements to suspect when it is commanded and does not happen. */
+    readonly notActual?: readonly string[];
+  };
+}
+
+/** A wait that has nothing to do with a stage: nothing starts before it is over. */
+export interface HoldOffDocument {
+  readonly id: string;
+  readonly name?: string;
+  readonly kind: HoldOffKind;
+  readonly for: string;
+  /** From when it counts. */
+  readonly since: 'power-up' | 'call-end';
+  /** The supply or call that counts. */
+  readonly of: string;
+}
+
+export const RECIPE_MOVES = ['press', 'hold', 'release', 'turn', 'wait', 'look', 'switch'] as const;
+
+export interface RecipeDocument {
+  readonly id: string;
+  readonly name: string;
+  /** What it is for: "service mode", "read stored codes". */
+  readonly purpose?: string;
+  readonly cautions?: readonly string[];
+  readonly mayStart?: readonly string[];
+  readonly steps: readonly {
+    readonly do: (typeof RECIPE_MOVES)[number];
+    readonly what: string;
+    /** How long; counted down. */
+    readonly for?: string;
+  }[];
+  /** When to stop and begin again. */
+  readonly abort?: string;
+  /** What proves that one is in. */
+  readonly proof: string;
 }
 
 export interface FaultDocument {

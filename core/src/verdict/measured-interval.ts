@@ -45,6 +45,8 @@ export function measuredInterval(
     }
     case 'over-range':
       return { low: topOfRanges(measured, meter) ?? Infinity, high: Infinity, beyondDisplay: true };
+    case 'never':
+      return { low: Infinity, high: Infinity, beyondDisplay: true };
     case 'above':
       return { ...clamped(inBase(reading.quantity), Infinity), beyondDisplay: true };
     case 'below':

@@ -53,7 +53,8 @@ function writtenOut(conditions: Conditions): string {
 const POLAR: ReadonlySet<MeasurementFunction> = new Set(['dc-voltage', 'dc-current', 'diode']);
 
 function answers({ model }: VisitContext, event: ReadingTaken, asked: Asked): boolean {
-  if (event.function !== asked.function || event.grade !== 'measured') return false;
+  if (event.function !== asked.function) return false;
+  if (event.grade !== 'measured' && event.grade !== 'reported') return false;
   const [from, to] = [pointOf(model, event.from), pointOf(model, event.to)];
   const isSame = from === asked.from && to === asked.to;
   const isTurned = from === asked.to && to === asked.from;

@@ -12,6 +12,7 @@ import { parseReading, type MeasurementFunction, type Reading } from '../quantit
 import { judge, type Judgement } from '../verdict';
 import { currentStep } from './steps';
 import { pairExpectation, proofTasks, provenDead, showsLive, type ProofTask } from './proof-of-dead';
+import { settingTimes } from './setting-times';
 import { unmetConditions, type Unmet } from './unmet';
 import type { MeterProven, ReadingTaken, RecordedExpectation } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
@@ -67,7 +68,7 @@ function askedMethod(
     function: measured,
     from,
     to,
-    expectation: resolveExpectation(method.expect ?? { kind: 'unknown' }, measured),
+    expectation: resolveExpectation(method.expect ?? { kind: 'unknown' }, measured, settingTimes(context, state)),
     unmet: unmetConditions(context.model, requirementsOf(context.model, method), holding),
   };
 }
@@ -167,12 +168,17 @@ function readingBody(
     judgement,
     expectation: recorded(expectation),
     ...(next === undefined ? {} : { next }),
-    grade: 'measured',
+    grade: gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
     ...(proof?.kind === 'pair'
       ? { proof: { supply: proof.pair.supply, name: proof.pair.name, current: proof.current } }
       : {}),
   };
+}
+
+/** What the technician reads is measured; what someone at the machine reads out to them is reported. */
+export function gradeHere(state: VisitState): 'measured' | 'reported' {
+  return state.opened?.reporter === undefined ? 'measured' : 'reported';
 }
 
 /** An expectation as it is stored: limits that are infinite are left out, so that it survives JSON. */

@@ -3,7 +3,7 @@ import { isOverZeroBand, methodOf, outcomeKey, type ConclusionStep, type Walkabl
 import type { Verdict } from '../verdict';
 import { readingTitle } from './reading-title';
 import { currentStep, stepOf } from './steps';
-import type { FindingGrade, FindingReached } from './visit-event';
+import { FINDING_GRADES, type FindingGrade, type FindingReached } from './visit-event';
 import type { TrailLine, VisitContext, VisitState } from './visit-state';
 
 /** One line of the log that speaks for or against something. */
@@ -109,17 +109,23 @@ function stepTitle(step: WalkableStep | undefined): string {
 /** How far the evidence carries. "Proved" needs the full burden of proof, which a chart alone does not give. */
 export function gradeOf(step: ConclusionStep, evidence: Evidence): FindingGrade {
   const earned = earnedGrade(evidence);
-  const cap = (['proved', 'likely', 'by elimination', 'not isolated'] as const).find(
-    (each) => each === step.gradeAtMost,
-  );
-  const order: readonly FindingGrade[] = ['proved', 'likely', 'by elimination', 'not isolated'];
-  return cap && order.indexOf(cap) > order.indexOf(earned) ? cap : earned;
+  const cap = FINDING_GRADES.find((each) => each === step.gradeAtMost);
+  return cap && FINDING_GRADES.indexOf(cap) > FINDING_GRADES.indexOf(earned) ? cap : earned;
 }
 
 function earnedGrade(evidence: Evidence): FindingGrade {
-  if (evidence.contradicts.length > 0) return 'not isolated';
-  if (evidence.implicates.length > 0) return evidence.unproven.length > 0 ? 'by elimination' : 'likely';
-  return evidence.clearsOthers.length > 0 && evidence.unproven.length === 0 ? 'by elimination' : 'not isolated';
+  const { implicates, contradicts, clearsOthers, unproven: open } = evidence;
+  if (contradicts.length > 0) return 'not isolated';
+  const rests = [...implicates, ...clearsOthers];
+  const isIsolated = implicates.length > 0 || (clearsOthers.length > 0 && open.length === 0);
+  if (!isIsolated) return 'not isolated';
+  if (rests.every(({ line }) => isReported(line))) return 'by report';
+  return implicates.length > 0 && open.length === 0 ? 'likely' : 'by elimination';
+}
+
+/** Somebody else's word, or nobody's. */
+function isReported({ event }: TrailLine): boolean {
+  return 'grade' in event && (event.grade === 'reported' || event.grade === 'assumed');
 }
 
 /** A finding the chart leads to. */

@@ -14,7 +14,7 @@ export interface FreeFinding {
 
 /**
  * The finding with the grade its readings earn. Without a chart nothing says which parts a reading clears, so "likely"
- * is the most that measured and judged readings give; without any it is not isolated.
+ * is the most that measured and judged readings give, "by report" that those of others do; without any it is not isolated.
  */
 export function freeFinding(state: VisitState, finding: FreeFinding): FindingReached {
   const item = finding.item?.trim() ?? '';
@@ -35,8 +35,9 @@ function gradeOf(state: VisitState, rests: readonly string[]): FindingGrade {
       event.type === 'reading-taken' &&
       cited.has(event.id) &&
       standing !== 'retracted' &&
-      event.grade === 'measured' &&
+      (event.grade === 'measured' || event.grade === 'reported') &&
       !INCONCLUSIVE.has(event.judgement.verdict),
   );
-  return counts.length > 0 && counts.length === cited.size ? 'likely' : 'not isolated';
+  if (counts.length === 0 || counts.length < cited.size) return 'not isolated';
+  return counts.every(({ event }) => 'grade' in event && event.grade === 'reported') ? 'by report' : 'likely';
 }

@@ -2,7 +2,7 @@ import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '
 import { PROVE_DEAD_PROCEDURE, requirementsOf } from '../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
 import { pointOf } from '../unit-model';
-import { judgedHere, magnitudeOf, recorded, type EnteredReading } from './enter-reading';
+import { gradeHere, judgedHere, magnitudeOf, recorded, type EnteredReading } from './enter-reading';
 import { unmetConditions, type Unmet } from './unmet';
 import type { ReadingTaken } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
@@ -68,7 +68,7 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
     judgement: judgedHere(context, state, asked, parsed.reading),
     expectation: recorded(asked.expectation),
     ...(expects === '' ? {} : { expects }),
-    grade: 'measured',
+    grade: gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
   };
   return { outcome: 'event', body };

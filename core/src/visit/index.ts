@@ -1,6 +1,7 @@
 export {
   askedReading,
   enterReading,
+  gradeHere,
   recorded,
   type Asked,
   type EnteredReading,
@@ -9,6 +10,16 @@ export {
 export { adoptableReading, type Adoption } from './adopt-reading';
 export { chartProgress, edgeKey, type ChartProgress } from './chart-progress';
 export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
+export {
+  codesRead,
+  complaintsOf,
+  gasSmelt,
+  intakeOf,
+  standingOf,
+  tellingCodes,
+  type Complaint,
+  type ReadCode,
+} from './first-facts';
 export { freeFinding, type FreeFinding } from './free-finding';
 export {
   askedFree,
@@ -22,6 +33,7 @@ export {
 export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { readingTitle } from './reading-title';
+export { settingTimes } from './setting-times';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';
 export { currentStep, isChartEnded, settle, stepOf } from './steps';

@@ -103,6 +103,6 @@ export function pairExpectation(
 
 /** Whether a reading on a known source shows that the meter works. */
 export function showsLive(reading: Reading): 'live' | 'nothing' {
-  if (reading.kind === 'list' || reading.kind === 'over-range') return 'nothing';
+  if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
   return measuredInterval(reading, 'ac-voltage').low >= LIVE_ENOUGH ? 'live' : 'nothing';
 }

@@ -188,9 +188,47 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'visit-closed':
       // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
       return openBypasses(state).length > 0 ? state : { ...state, closed: true };
+    case 'setting-read':
+      return changed(state, { positions: { [event.setting]: event.value } });
+    case 'option-noted':
+      return { ...state, options: { ...state.options, [event.device]: event.present } };
+    case 'part-fitted':
+      return changed(state, { fitted: { [event.part]: event.id } });
+    case 'watch-started':
+      return called(context, state, event.sequence, 'on');
+    case 'call-ended':
+      return called(context, state, watchedSequence(state, event.watch), 'off');
     case 'note-added':
+    case 'intake-recorded':
+    case 'complaint-ticked':
+    case 'board-identified':
+    case 'code-read':
+    case 'code-dismissed':
+    case 'codes-cleared':
+    case 'sign-noted':
+    case 'stage-marked':
+    case 'watch-ended':
+    case 'recipe-played':
+    case 'follow-up-noted':
+    case 'follow-up-done':
       return state;
   }
+}
+
+/** A watch makes the call of its sequence, and ends it. */
+function called(
+  context: VisitContext,
+  state: VisitState,
+  sequence: string | undefined,
+  call: 'on' | 'off',
+): VisitState {
+  const id = context.model.sequences?.find((each) => each.id === sequence)?.call;
+  return id === undefined ? state : changed(state, { calls: { [id]: call } });
+}
+
+function watchedSequence(state: VisitState, watch: string): string | undefined {
+  const started = state.trail.find(({ event }) => event.id === watch)?.event;
+  return started?.type === 'watch-started' ? started.sequence : undefined;
 }
 
 function startedProcedure(context: VisitContext, state: VisitState, event: EventOf<'procedure-started'>): VisitState {

@@ -65,6 +65,8 @@ export interface VisitState {
   readonly walks: Readonly<Record<string, number>>;
   readonly findings: readonly EventOf<'finding-reached'>[];
   readonly closed: boolean;
+  /** Optional devices this unit was seen to have or not to have. */
+  readonly options: Readonly<Record<string, boolean>>;
   /** Latest server order of a change of each supply, and the device that made it. */
   readonly supplyChanges: Readonly<Record<string, { readonly seq: number; readonly device: string }>>;
 }
@@ -78,6 +80,7 @@ export const EMPTY_VISIT: VisitState = {
   walks: {},
   findings: [],
   closed: false,
+  options: {},
   supplyChanges: {},
 };
 

@@ -17,6 +17,9 @@ export function visitRoutes(visits: VisitStore): Router {
   router.get('/visits', async (_request, response) => {
     response.json(await visits.list());
   });
+  router.get('/history', async (_request, response) => {
+    response.json(await visits.history());
+  });
   router.post('/visits', async (request, response) => {
     response.status(201).json(await visits.start(bodyAs(request, startVisitContract)));
   });

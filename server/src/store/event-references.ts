@@ -1,4 +1,4 @@
-import { END, type VisitContext, type VisitEvent } from '@juxtameter/core';
+import { END, OTHER_BOARD, settingOf, type VisitContext, type VisitEvent } from '@juxtameter/core';
 import type { FieldProblem, PinnedDocuments } from '@juxtameter/contract';
 
 /** What an event names and the visit's pinned documents do not have. */
@@ -33,6 +33,26 @@ export function referenceProblems(
       'call',
       (context.model.calls ?? []).some((each) => each.id === event.call),
       'a call',
+    );
+  if (event.type === 'watch-started')
+    check(
+      'sequence',
+      (context.model.sequences ?? []).some((each) => each.id === event.sequence),
+      'a sequence',
+    );
+  if (event.type === 'recipe-played')
+    check(
+      'recipe',
+      (context.model.recipes ?? []).some((each) => each.id === event.recipe),
+      'a recipe',
+    );
+  if (event.type === 'setting-read')
+    check('setting', settingOf(context.model, event.setting) !== undefined, 'a setting');
+  if (event.type === 'board-identified')
+    check(
+      'board',
+      context.model.boards.some((each) => each.id === event.board) || event.board === OTHER_BOARD,
+      'a board',
     );
   if ('meter' in event && event.meter !== undefined)
     check('meter', Object.hasOwn(context.meters, event.meter), 'a meter');

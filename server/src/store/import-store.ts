@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { problemError, type UnitModelDocument } from '@juxtameter/core';
 import {
   checkRules,
+  isFreeUnit,
   openDocument,
   readDocument,
   type ImportAnswer,
@@ -146,7 +147,9 @@ export class ImportStore {
   ): Promise<void> {
     const [site] = await database.select({ id: sites.id }).from(sites).where(eq(sites.id, unit.site));
     const hasModel =
-      broughtModels.has(unit.unitModel) || (await this.library.newestUnitModel(database, unit.unitModel));
+      isFreeUnit(unit) ||
+      broughtModels.has(unit.unitModel) ||
+      (await this.library.newestUnitModel(database, unit.unitModel));
     const problems = [
       ...(site || broughtSites.has(unit.site)
         ? []

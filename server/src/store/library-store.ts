@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
-import type { Library, PinnedDocuments, Site, Unit } from '@juxtameter/contract';
+import { freePinned, isFreeUnit, type Library, type PinnedDocuments, type Site, type Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
 import { notFound } from '../request-problem';
@@ -70,7 +70,7 @@ export class LibraryStore {
     return this.storage.writer.write(async (database) => {
       const [site] = await database.select({ id: sites.id }).from(sites).where(eq(sites.id, unit.site));
       if (!site) throw notFound(`site "${unit.site}"`);
-      await newest(database, unitModels, unit.unitModel, 'unit model');
+      if (!isFreeUnit(unit)) await newest(database, unitModels, unit.unitModel, 'unit model');
       return { entries: [{ kind: 'unit-put', unit }], answer: undefined };
     });
   }
@@ -121,9 +121,15 @@ export class LibraryStore {
     const unit = unitRow.document;
     const [siteRow] = await database.select().from(sites).where(eq(sites.id, unit.site));
     if (!siteRow) throw notFound(`site "${unit.site}"`);
+    const meterRows = await latest(database, meters);
+    if (isFreeUnit(unit))
+      return freePinned(
+        unit,
+        siteRow.document,
+        meterRows.map((row) => row.document),
+      );
     const model = await newest(database, unitModels, unit.unitModel, 'unit model');
     const procedureRows = await latest(database, procedures);
-    const meterRows = await latest(database, meters);
     return {
       unit,
       site: siteRow.document,

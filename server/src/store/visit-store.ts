@@ -1,10 +1,12 @@
 import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
-import { openBypasses, replay, type VisitEvent } from '@juxtameter/core';
+import { openBypasses, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
 import {
+  pastVisitOf,
   visitContext,
   visitSummary,
   type Acknowledged,
   type FieldProblem,
+  type History,
   type PinnedDocuments,
   type StartVisit,
   type VisitDocument,
@@ -25,7 +27,7 @@ import { deviceNumber, VisitIndex, type IndexedVisit } from './visit-index';
 /** Visits and their append-only logs. */
 export class VisitStore {
   /** Summaries by visit, as of their last event: replaying every log for every list would not scale. */
-  private readonly summaries = new Map<string, { readonly lastSeq: number; readonly summary: VisitSummary }>();
+  private readonly summaries = new Map<string, { readonly lastSeq: number; readonly told: ToldVisit }>();
   private readonly index = new VisitIndex();
 
   constructor(
@@ -138,23 +140,38 @@ export class VisitStore {
 
   /** Every visit, the one touched last first. */
   async list(): Promise<readonly VisitSummary[]> {
+    const told = await this.told();
+    return told.map(({ summary }) => summary).sort((a, b) => b.lastAt.localeCompare(a.lastAt));
+  }
+
+  /** What happened at every unit, by unit, the oldest visit first. */
+  async history(): Promise<History> {
+    const byUnit: Record<string, PastVisit[]> = {};
+    for (const { summary, past } of await this.told()) (byUnit[summary.unit] ??= []).push(past);
+    for (const visitsOfUnit of Object.values(byUnit))
+      visitsOfUnit.sort((a, b) => a.openedAt.localeCompare(b.openedAt)).splice(0, visitsOfUnit.length - MOST_PAST);
+    return byUnit;
+  }
+
+  private async told(): Promise<readonly ToldVisit[]> {
     const rows = await this.database.select({ id: visits.id }).from(visits);
     const lasts = await this.database
       .select({ visit: visitEvents.visit, seq: max(visitEvents.seq) })
       .from(visitEvents)
       .groupBy(visitEvents.visit);
     const lastSeqs = new Map(lasts.map(({ visit, seq }) => [visit, seq ?? 0]));
-    const summaries: VisitSummary[] = [];
-    for (const { id } of rows) summaries.push(await this.summary(id, lastSeqs.get(id) ?? 0));
-    return summaries.sort((a, b) => b.lastAt.localeCompare(a.lastAt));
+    const told: ToldVisit[] = [];
+    for (const { id } of rows) told.push(await this.toldOf(id, lastSeqs.get(id) ?? 0));
+    return told;
   }
 
-  private async summary(id: string, lastSeq: number): Promise<VisitSummary> {
+  private async toldOf(id: string, lastSeq: number): Promise<ToldVisit> {
     const known = this.summaries.get(id);
-    if (known?.lastSeq === lastSeq) return known.summary;
-    const summary = visitSummary(await this.visit(id));
-    this.summaries.set(id, { lastSeq, summary });
-    return summary;
+    if (known?.lastSeq === lastSeq) return known.told;
+    const visit = await this.visit(id);
+    const told = { summary: visitSummary(visit), past: pastVisitOf(visit) };
+    this.summaries.set(id, { lastSeq, told });
+    return told;
   }
 
   private async refuseUnfit(
@@ -181,6 +198,15 @@ export class VisitStore {
     }
   }
 }
+
+/** A visit as lists tell of it. */
+interface ToldVisit {
+  readonly summary: VisitSummary;
+  readonly past: PastVisit;
+}
+
+/** Earlier visits of one unit that its history tells of. */
+const MOST_PAST = 100;
 
 interface Hashed {
   readonly event: VisitEvent;

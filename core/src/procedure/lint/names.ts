@@ -17,7 +17,7 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
     conditionEntries(conditions).flatMap((entry) =>
       lintEntry(entry, `${path}.${entry.group}.${entry.id}`, model, bypasses),
     );
-  const problems = lint(procedure.given, 'given');
+  const problems = [...lint(procedure.given, 'given'), ...lintEntries(procedure, model)];
   for (const [id, step] of Object.entries(procedure.steps)) {
     if (!isWalkable(step)) continue;
     const path = `steps.${id}`;
@@ -60,6 +60,21 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
     }
   }
   return problems;
+}
+
+/** What a chart claims to answer is in the code table and the sequences. */
+function lintEntries(procedure: ProcedureDocument, model: UnitModelDocument): Problem[] {
+  return (procedure.entries ?? []).flatMap((entry, index) => {
+    const path = `entries[${index}]`;
+    const problems: Problem[] = [];
+    if (entry.code !== undefined && !(model.codes ?? []).some(({ code }) => code === entry.code))
+      problems.push(problemError(`${path}.code`, `Code "${entry.code}" is not in the code table.`));
+    const [sequence, stage] = entry.stage?.split('.') ?? [];
+    const stages = model.sequences?.find(({ id }) => id === sequence)?.stages ?? [];
+    if (entry.stage !== undefined && !stages.some(({ id }) => id === stage))
+      problems.push(problemError(`${path}.stage`, `"${entry.stage}" is no stage, as sequence.stage.`));
+    return problems;
+  });
 }
 
 function declaredBypasses(procedure: ProcedureDocument): ReadonlySet<string> {

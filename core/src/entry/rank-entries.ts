@@ -1,0 +1,180 @@
+import { isWalkable, wayTo, type EntryDocument, type ProcedureDocument } from '../procedure';
+import { watchesOf, watchOutcome, type WatchOutcome } from '../sequence';
+import { isFreeUnitModel } from '../unit-model';
+import {
+  complaintsOf,
+  standingOf,
+  tellingCodes,
+  type EventOf,
+  type ReadCode,
+  type VisitContext,
+  type VisitState,
+} from '../visit';
+import { sharedWords } from './shared-words';
+
+/** Which kind of evidence leads where both point somewhere: the trade has both schools. */
+export type School = 'code-first' | 'watch-first';
+
+/** A chart and the step to begin at, with the reasons in words. Never a conclusion: a place to look. */
+export interface RankedEntry {
+  readonly procedure: string;
+  readonly title: string;
+  readonly step: string;
+  readonly stepText: string;
+  /** Steps of the way from the chart's start that beginning there passes over. */
+  readonly skipped: readonly string[];
+  readonly reasons: readonly Reason[];
+  readonly score: number;
+}
+
+export interface Reason {
+  readonly kind: 'code' | 'watch' | 'complaint' | 'sign';
+  readonly words: string;
+}
+
+/** What was observed before the meter came out. */
+export interface Observed {
+  readonly complaints: readonly string[];
+  readonly codes: readonly ReadCode[];
+  /** The outcome of the newest watch that stopped somewhere, and its sequence. */
+  readonly watch?: { readonly sequence: string; readonly outcome: WatchOutcome };
+  readonly signs: readonly EventOf<'sign-noted'>[];
+}
+
+export function observedIn(context: VisitContext, state: VisitState): Observed {
+  const watched = watchesOf(context, state).map((watch) => ({
+    sequence: watch.started.sequence,
+    outcome: watchOutcome(context, watch),
+  }));
+  // What has run right since counts more than an older stop: only the newest watch speaks.
+  const watch = watched.at(-1);
+  return {
+    complaints: complaintsOf(state)
+      .filter(({ ticked }) => ticked?.result !== 'gone')
+      .map(({ text }) => text),
+    codes: tellingCodes(context, state),
+    ...(watch?.outcome.stoppedAt ? { watch } : {}),
+    signs: standingOf(state, 'sign-noted').filter(({ isThere }) => isThere),
+  };
+}
+
+/** Weights of a match, for the school that trusts it first and for the other. */
+const WEIGHTS = { first: 6, second: 4, complaint: 1, sign: 2 } as const;
+/** A code from memory says less than one that is shown now. */
+const STORED_PART = 0.7;
+/** Most that shared words of complaints add up to. */
+const MOST_WORDS = 3;
+
+/** Charts with the steps to begin at, the best supported first. Charts nothing speaks for come last, at their start. */
+export function rankEntries(context: VisitContext, observed: Observed, school: School): readonly RankedEntry[] {
+  const charts = Object.values(context.procedures).filter((each) => isChart(context, each));
+  return charts
+    .flatMap((procedure) => rankChart(context, procedure, observed, school))
+    .sort((a, b) => b.score - a.score || a.skipped.length - b.skipped.length);
+}
+
+function isChart({ model }: VisitContext, procedure: ProcedureDocument): boolean {
+  return !isFreeUnitModel(model) && procedure.unitModel === model.id && (procedure.entries ?? []).length > 0;
+}
+
+/** The steps of one chart that something speaks for; its start, when nothing does. */
+function rankChart(
+  context: VisitContext,
+  procedure: ProcedureDocument,
+  observed: Observed,
+  school: School,
+): readonly RankedEntry[] {
+  const byStep = new Map<string, { reasons: Reason[]; score: number }>();
+  const general: Reason[] = [];
+  let said = 0;
+  for (const entry of procedure.entries ?? []) {
+    const match = matched(context, entry, observed, school);
+    if (!match) continue;
+    if (match.reason.kind === 'complaint') {
+      said = Math.min(MOST_WORDS, said + match.score);
+      if (!general.some(({ words }) => words === match.reason.words)) general.push(match.reason);
+      continue;
+    }
+    const at = entry.at ?? procedure.start;
+    const known = byStep.get(at) ?? { reasons: [], score: 0 };
+    byStep.set(at, { reasons: [...known.reasons, match.reason], score: known.score + match.score });
+  }
+  if (byStep.size === 0) byStep.set(procedure.start, { reasons: [], score: 0 });
+  return [...byStep].map(([step, { reasons, score }]) => {
+    const document = procedure.steps[step];
+    return {
+      procedure: procedure.id,
+      title: procedure.title,
+      step,
+      stepText: document && isWalkable(document) ? (document.text ?? step) : step,
+      skipped: wayTo(procedure, step),
+      reasons: [...reasons, ...general],
+      score: score + said,
+    };
+  });
+}
+
+function matched(
+  context: VisitContext,
+  entry: EntryDocument,
+  observed: Observed,
+  school: School,
+): { readonly reason: Reason; readonly score: number } | undefined {
+  if (entry.code !== undefined) return byCode(context, entry.code, observed, school);
+  if (entry.stage !== undefined) return byStage(entry, observed, school);
+  if (entry.sign !== undefined) return bySign(entry.sign, observed);
+  return entry.complaint === undefined ? undefined : byComplaint(entry.complaint, observed);
+}
+
+function byCode(
+  { model }: VisitContext,
+  code: string,
+  { codes }: Observed,
+  school: School,
+): { readonly reason: Reason; readonly score: number } | undefined {
+  const read = codes.find((each) => each.document?.code === code);
+  if (!read) return undefined;
+  const effect = (read.document?.effectOf ?? []).length > 0 ? '; it may be the effect of another fault' : '';
+  const back = read.cameBack ? ', back after it was cleared' : '';
+  const where = read.event.stored ? 'stored' : 'shown';
+  const words = `Code ${code}, ${where}${back}: ${read.meaning ?? model.name}${effect}.`;
+  const weight = school === 'code-first' ? WEIGHTS.first : WEIGHTS.second;
+  return { reason: { kind: 'code', words }, score: weight * (read.event.stored ? STORED_PART : 1) };
+}
+
+function byStage(
+  { stage, commanded }: EntryDocument,
+  { watch }: Observed,
+  school: School,
+): { readonly reason: Reason; readonly score: number } | undefined {
+  const { stoppedAt, failure, words } = watch?.outcome ?? {};
+  if (!watch || !stoppedAt || words === undefined || stage !== `${watch.sequence}.${stoppedAt.id}`) return undefined;
+  const isOther =
+    (commanded === true && failure === 'not-commanded') || (commanded === false && failure === 'not-actual');
+  if (isOther) return undefined;
+  const weight = school === 'watch-first' ? WEIGHTS.first : WEIGHTS.second;
+  // An entry that says how the stage failed fits better than one for any failure of it.
+  const isExact = commanded !== undefined && failure !== 'not-known';
+  return { reason: { kind: 'watch', words }, score: weight + (isExact ? 1 : 0) };
+}
+
+function bySign(sign: string, { signs }: Observed): { readonly reason: Reason; readonly score: number } | undefined {
+  const noted = signs.find(({ what, where, value }) => sharedWords(sign, `${what} ${where} ${value ?? ''}`) > 0);
+  if (!noted) return undefined;
+  return {
+    reason: { kind: 'sign', words: `Noted: ${noted.what}${noted.where ? `, ${noted.where}` : ''}.` },
+    score: WEIGHTS.sign,
+  };
+}
+
+function byComplaint(
+  complaint: string,
+  { complaints }: Observed,
+): { readonly reason: Reason; readonly score: number } | undefined {
+  const shared = Math.max(0, ...complaints.map((said) => sharedWords(complaint, said)));
+  if (shared === 0) return undefined;
+  return {
+    reason: { kind: 'complaint', words: `The customer's words fit “${complaint}”.` },
+    score: Math.min(shared, MOST_WORDS) * WEIGHTS.complaint,
+  };
+}

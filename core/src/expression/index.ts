@@ -1,0 +1,8 @@
+export {
+  EXPRESSION_CALLS,
+  parseExpression,
+  type Expression,
+  type ExpressionCall,
+  type ParsedExpression,
+} from './expression';
+export { evaluate, expressionWords, namesIn, type World } from './evaluate';

@@ -1,0 +1,105 @@
+import { elementName, itemOf, isKnownElement } from '../unit-model';
+import {
+  codesRead,
+  complaintsOf,
+  intakeOf,
+  standingOf,
+  type PriorWork,
+  type Temperatures,
+  type VisitContext,
+  type VisitState,
+} from '../visit';
+
+/** A part that was put in. */
+export interface FittedPart {
+  /** Element of the unit model, or words. */
+  readonly part: string;
+  readonly name: string;
+  readonly isBoard: boolean;
+  /** ISO time or day, or what was said. */
+  readonly at: string;
+  readonly by?: string;
+  readonly number?: string;
+  readonly serial?: string;
+  readonly why?: string;
+  readonly visit?: string;
+}
+
+export interface FollowUp {
+  readonly id: string;
+  readonly text: string;
+  readonly due?: string;
+  readonly visit: string;
+}
+
+/** What a later visit wants to know of an earlier one. */
+export interface PastVisit {
+  readonly id: string;
+  readonly openedAt: string;
+  readonly by: string;
+  readonly closed: boolean;
+  readonly complaints: readonly { readonly text: string; readonly result?: string }[];
+  readonly codes: readonly { readonly code: string; readonly meaning?: string; readonly isDismissed: boolean }[];
+  readonly findings: readonly {
+    readonly text: string;
+    readonly class: string;
+    readonly grade: string;
+    readonly item?: string;
+    readonly itemName?: string;
+  }[];
+  readonly fitted: readonly FittedPart[];
+  readonly weather: readonly { readonly text: string; readonly temperatures?: Temperatures }[];
+  readonly priorWork: readonly (PriorWork & { readonly text: string })[];
+  readonly settings: Readonly<Record<string, string>>;
+  readonly boards: Readonly<Record<string, string>>;
+  readonly options: Readonly<Record<string, boolean>>;
+  readonly followUps: readonly FollowUp[];
+  readonly openBypasses: number;
+}
+
+/** What stays of a visit for the unit's history. */
+export function pastVisit(id: string, context: VisitContext, state: VisitState): PastVisit {
+  const { model } = context;
+  const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
+  return {
+    id,
+    openedAt: state.opened?.at ?? '',
+    by: state.opened?.by ?? '',
+    closed: state.closed,
+    complaints: complaintsOf(state).map(({ text, ticked }) => ({ text, ...(ticked ? { result: ticked.result } : {}) })),
+    codes: codesRead(context, state).map(({ event, meaning, dismissed }) => ({
+      code: event.code,
+      ...(meaning === undefined ? {} : { meaning }),
+      isDismissed: dismissed !== undefined,
+    })),
+    findings: state.findings.map(({ text, class: suspect, grade, item }) => ({
+      text,
+      class: suspect,
+      grade,
+      ...(item === undefined ? {} : { item, itemName: elementName(model, item) }),
+    })),
+    fitted: standingOf(state, 'part-fitted').map((event) => ({
+      part: event.part,
+      name: isKnownElement(model, event.part) ? elementName(model, event.part) : event.part,
+      isBoard: model.boards.some((board) => board.id === itemOf(model, event.part)) || /\bboard\b/i.test(event.part),
+      at: event.at,
+      by: event.by,
+      visit: id,
+      ...(event.number === undefined ? {} : { number: event.number }),
+      ...(event.serial === undefined ? {} : { serial: event.serial }),
+      ...(event.why === undefined ? {} : { why: event.why }),
+    })),
+    weather: intakeOf(state, 'weather').map(({ text, temperatures }) => ({
+      text,
+      ...(temperatures ? { temperatures } : {}),
+    })),
+    priorWork: intakeOf(state, 'prior-work').map(({ text, priorWork }) => ({ text, ...priorWork })),
+    settings: Object.fromEntries(standingOf(state, 'setting-read').map(({ setting, value }) => [setting, value])),
+    boards: Object.fromEntries(standingOf(state, 'board-identified').map(({ board, number }) => [board, number])),
+    options: state.options,
+    followUps: standingOf(state, 'follow-up-noted')
+      .filter((event) => !done.has(event.id))
+      .map(({ id: noted, text, due }) => ({ id: noted, text, visit: id, ...(due === undefined ? {} : { due }) })),
+    openBypasses: state.bypasses.filter(({ removedAt }) => removedAt === undefined).length,
+  };
+}

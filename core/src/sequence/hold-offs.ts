@@ -1,0 +1,53 @@
+import { inBase, readQuantity } from '../quantity';
+import { supplyOf, type HoldOffDocument } from '../unit-model';
+import { stateOf, type ConditionGroup, type Conditions } from '../procedure';
+import type { VisitContext, VisitState } from '../visit';
+
+/** A wait that is running, seconds. */
+export interface RunningHoldOff {
+  readonly document: HoldOffDocument;
+  readonly words: string;
+  readonly lasts: number;
+  /** Wall time at which it is over, milliseconds since 1970. */
+  readonly over: number;
+  readonly remaining: number;
+}
+
+/** Waits that keep a unit still although nothing is wrong with it. `now` in milliseconds since 1970. */
+export function holdOffsRunning({ model }: VisitContext, state: VisitState, now: number): readonly RunningHoldOff[] {
+  return (model.holdOffs ?? []).flatMap((document) => {
+    const began =
+      document.since === 'power-up'
+        ? lastTurn(state, 'supplies', document.of, 'on')
+        : lastTurn(state, 'calls', document.of, 'off', 'on');
+    if (began === undefined) return [];
+    const lasts = inBase(readQuantity(document.for, 'for', 'time'));
+    const over = began + lasts * 1000;
+    const remaining = (over - now) / 1000;
+    if (remaining <= 0 || remaining > lasts) return [];
+    const name = document.name ?? `${document.kind.replaceAll('-', ' ')} wait`;
+    const from =
+      document.since === 'power-up'
+        ? `${supplyOf(model, document.of)?.name ?? document.of} came on`
+        : `the ${document.of} call ended`;
+    return [{ document, words: `${name}, since ${from}: nothing starts before it is over`, lasts, over, remaining }];
+  });
+}
+
+/** Wall time of the event that last brought a condition into a state; with `before` only out of that one. */
+export function lastTurn(
+  state: VisitState,
+  group: ConditionGroup,
+  id: string,
+  into: string,
+  before?: string,
+): number | undefined {
+  const { trail } = state;
+  const at = (conditions: Conditions | undefined): string => stateOf(conditions ?? {}, group, id);
+  for (let index = trail.length - 1; index >= 0; index -= 1) {
+    const [earlier, later] = [at(trail[index]?.conditions), at(trail[index + 1]?.conditions ?? state.conditions)];
+    if (later !== into || earlier === into || (before !== undefined && earlier !== before)) continue;
+    return Date.parse(trail[index]?.event.at ?? '');
+  }
+  return undefined;
+}

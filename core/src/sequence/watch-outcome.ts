@@ -1,0 +1,104 @@
+import { elementName, type CodeDocument } from '../unit-model';
+import type { VisitContext } from '../visit';
+import { isWatched, type PlannedStage } from './sequence-plan';
+import type { Watch, WatchMark } from './watch';
+
+/** How the stage failed that did not follow. */
+export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
+
+/** What a watch comes to. */
+export interface WatchOutcome {
+  /** The last stage that was seen to happen; missing when none was. */
+  readonly lastCompleted?: PlannedStage;
+  /** The stage that should have followed; missing when everything seen was as it should be. */
+  readonly stoppedAt?: PlannedStage;
+  readonly failure?: StageFailure;
+  /** What that stage needs, in words. */
+  readonly needs: readonly string[];
+  /** Elements to suspect, likeliest as written in the unit model. */
+  readonly suspects: readonly string[];
+  /** A code the board should show after it. */
+  readonly code?: CodeDocument;
+  /** Stages that came too early or too late. */
+  readonly outOfTime: readonly WatchMark[];
+  readonly words: string;
+}
+
+/** Says where a watched call stopped. Stages that were not noted between two that were seen are taken as passed. */
+export function watchOutcome({ model }: VisitContext, watch: Watch): WatchOutcome {
+  const watched = watch.plan.stages.filter(isWatched);
+  const happened = watch.marks.filter(({ mark, stage }) => mark === 'actual' && stage);
+  const lastCompleted = happened.at(-1)?.stage;
+  const outOfTime = watch.marks.filter(
+    ({ mark, judgement }) => mark === 'actual' && (judgement?.verdict === 'low' || judgement?.verdict === 'high'),
+  );
+  const stoppedAt = stoppedStage(watch, lastCompleted, watched);
+  if (!stoppedAt) {
+    const words = lastCompleted
+      ? `${capital(lastCompleted.name)} was the last stage seen, as it should be.`
+      : 'Nothing was marked yet.';
+    return { ...(lastCompleted ? { lastCompleted } : {}), needs: [], suspects: [], outOfTime, words };
+  }
+  const failure = failureOf(watch, stoppedAt);
+  const suspects = suspectsOf(stoppedAt, failure);
+  const { then } = stoppedAt.otherwise ?? {};
+  const lockOut = watch.plan.stages.find(({ id }) => id === then)?.document.code ?? stoppedAt.document.code;
+  const code = model.codes?.find((each) => each.code === lockOut);
+  return {
+    ...(lastCompleted ? { lastCompleted } : {}),
+    stoppedAt,
+    failure,
+    needs: stoppedAt.document.needs ?? [],
+    suspects,
+    ...(code ? { code } : {}),
+    outOfTime,
+    words: [
+      lastCompleted ? `Last stage seen: ${lastCompleted.name}.` : 'No stage was seen.',
+      `${capital(stoppedAt.name)} ${FAILURE_WORDS[failure]}.`,
+      suspects.length > 0 ? `Look at ${suspects.map((each) => elementName(model, each)).join(', ')}.` : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
+  };
+}
+
+const FAILURE_WORDS: Readonly<Record<StageFailure, string>> = {
+  'not-commanded': 'did not follow, and nothing showed that it was commanded',
+  'not-actual': 'was commanded and did not happen',
+  'not-known': 'did not follow; whether it was commanded is not known',
+};
+
+/** The stage marked as not happening, or, once the watch is over, the one it waited for. */
+function stoppedStage(
+  watch: Watch,
+  lastCompleted: PlannedStage | undefined,
+  watched: readonly PlannedStage[],
+): PlannedStage | undefined {
+  const lastMark = watch.marks.findLast(({ mark }) => mark === 'actual' || mark === 'never');
+  if (lastMark?.mark === 'never') return lastMark.stage;
+  if (!watch.ended || watch.ended.how === 'completed' || watch.ended.how === 'abandoned') return undefined;
+  // Stopped by hand: what should have come next did not.
+  const ids = watch.plan.stages.map(({ id }) => id);
+  const from = lastCompleted ? ids.indexOf(lastCompleted.id) + 1 : 0;
+  const isStopping = watch.callEnded !== undefined;
+  return isStopping ? undefined : watched.find(({ id }) => ids.indexOf(id) >= from && id !== watch.plan.document.stop);
+}
+
+function failureOf({ marks }: Watch, stage: PlannedStage): StageFailure {
+  const isCommanded = marks.some((mark) => mark.mark === 'commanded' && mark.stage?.id === stage.id);
+  if (isCommanded) return 'not-actual';
+  const couldBeSeen = stage.document.commandedBy !== undefined;
+  return couldBeSeen && marks.some((mark) => mark.mark === 'never' && mark.stage?.id === stage.id)
+    ? 'not-commanded'
+    : 'not-known';
+}
+
+function suspectsOf({ document: { suspects = {} } }: PlannedStage, failure: StageFailure): readonly string[] {
+  const { notCommanded = [], notActual = [] } = suspects;
+  if (failure === 'not-commanded') return notCommanded;
+  return failure === 'not-actual' ? notActual : [...new Set([...notActual, ...notCommanded])];
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

@@ -1,0 +1,225 @@
+import { resolveExpectation, type ElapsedDocument, type ResolvedExpectation } from '../expectation';
+import { SEQUENCE_END } from '../unit-model';
+import { judge, type Judgement } from '../verdict';
+import {
+  standingOf,
+  type EventOf,
+  type StageMark,
+  type VisitContext,
+  type VisitEvent,
+  type VisitState,
+} from '../visit';
+import { isWatched, readSequence, stageOf, type PlannedStage, type SequencePlan } from './sequence-plan';
+
+/** When a stage should be seen, in seconds from the watch's start; `latest` may be infinite. */
+export interface Slot {
+  readonly stage: PlannedStage;
+  readonly earliest: number;
+  readonly latest: number;
+  /** Waits on the way there: nobody condemns a board meanwhile. */
+  readonly waits: readonly { readonly stage: PlannedStage; readonly from: number; readonly to: number }[];
+  /** A setting that chooses a time on the way was not read. */
+  readonly isGuessed: boolean;
+}
+
+export interface WatchMark {
+  readonly event: EventOf<'stage-marked'> | EventOf<'call-ended'>;
+  readonly stage?: PlannedStage;
+  readonly mark: StageMark | 'call-ended';
+  /** Seconds since the watch began. */
+  readonly at: number;
+  /** Missing for what is not judged. */
+  readonly slot?: Slot;
+  readonly judgement?: Judgement;
+  /** The interval crosses a reload, a change of tablet or a jump of the clock. */
+  readonly isDoubtful: boolean;
+}
+
+/** One call watched from its start. */
+export interface Watch {
+  readonly started: EventOf<'watch-started'>;
+  readonly plan: SequencePlan;
+  readonly marks: readonly WatchMark[];
+  readonly callEnded?: WatchMark;
+  readonly ended?: EventOf<'watch-ended'>;
+  /** What should be seen next; missing when nothing more can be. */
+  readonly next?: Slot;
+  /** Stages still to come, the next one first. */
+  readonly ahead: readonly Slot[];
+}
+
+/** Hand and eye are late by up to so many seconds; a mark this close to a slot's end is still in it. */
+const HAND = 1;
+
+/** Every watch of a visit, in the order they were begun. */
+export function watchesOf(context: VisitContext, state: VisitState): readonly Watch[] {
+  return standingOf(state, 'watch-started').flatMap((started) => watchOf(context, state, started) ?? []);
+}
+
+/** The watch that is running; the newest where one was forgotten. */
+export function runningWatch(context: VisitContext, state: VisitState): Watch | undefined {
+  return watchesOf(context, state).findLast(({ ended }) => ended === undefined);
+}
+
+export function watchOf(
+  context: VisitContext,
+  state: VisitState,
+  started: EventOf<'watch-started'>,
+): Watch | undefined {
+  const document = context.model.sequences?.find(({ id }) => id === started.sequence);
+  if (!document) return undefined;
+  const plan = readSequence(context.model, document, state.conditions.positions);
+  const isOfThis = ({ watch }: { readonly watch: string }): boolean => watch === started.id;
+  const events = [
+    ...standingOf(state, 'stage-marked').filter(isOfThis),
+    ...standingOf(state, 'call-ended').filter(isOfThis),
+  ].sort((a, b) => indexIn(state, a.id) - indexIn(state, b.id));
+  const marks: WatchMark[] = [];
+  for (const event of events) marks.push(markOf(plan, started, marks, event));
+  const callEnded = marks.find(({ mark }) => mark === 'call-ended');
+  const ended = standingOf(state, 'watch-ended').findLast(isOfThis);
+  const ahead = ended ? [] : slotsAhead(plan, marks);
+  return {
+    started,
+    plan,
+    marks,
+    ...(callEnded ? { callEnded } : {}),
+    ...(ended ? { ended } : {}),
+    ...(ahead[0] ? { next: ahead[0] } : {}),
+    ahead,
+  };
+}
+
+function indexIn(state: VisitState, id: string): number {
+  return state.trail.findIndex(({ event }) => event.id === id);
+}
+
+function markOf(
+  plan: SequencePlan,
+  started: EventOf<'watch-started'>,
+  before: readonly WatchMark[],
+  event: EventOf<'stage-marked'> | EventOf<'call-ended'>,
+): WatchMark {
+  const { seconds: at, isDoubtful } = secondsBetween(started, event);
+  if (event.type === 'call-ended') return { event, mark: 'call-ended', at, isDoubtful };
+  const stage = stageOf(plan, event.stage);
+  const common = { event, ...(stage ? { stage } : {}), mark: event.mark, at, isDoubtful };
+  const slot = slotsAhead(plan, before).find((each) => each.stage.id === event.stage);
+  if (!slot || event.mark === 'commanded') return { ...common, ...(slot ? { slot } : {}) };
+  return { ...common, slot, judgement: judged(slot, event.mark === 'never' ? undefined : at, before) };
+}
+
+/** Seconds from one event to another: by the device's own clock where both come from the same open page. */
+export function secondsBetween(
+  from: VisitEvent,
+  to: VisitEvent,
+): { readonly seconds: number; readonly isDoubtful: boolean } {
+  const wall = (Date.parse(to.at) - Date.parse(from.at)) / 1000;
+  if (from.device === to.device) {
+    const monotonic = (to.monotonic - from.monotonic) / 1000;
+    return { seconds: Math.max(0, monotonic), isDoubtful: Math.abs(wall - monotonic) > 2 };
+  }
+  return { seconds: Math.max(0, wall), isDoubtful: true };
+}
+
+/** The stages still to be seen after these marks, each with its slot; the walk goes on from the last one that happened. */
+export function slotsAhead(plan: SequencePlan, marks: readonly WatchMark[]): readonly Slot[] {
+  const last = marks.findLast(({ mark }) => mark !== 'commanded');
+  const slots: Slot[] = [];
+  let id: string | undefined = plan.stages[0]?.id;
+  let from = 0;
+  if (last?.mark === 'call-ended') [id, from] = [plan.document.stop, last.at];
+  if (last?.mark === 'actual' && last.stage) [id, from] = [last.stage.next, last.at];
+  if (last?.mark === 'never' && last.stage) [id, from] = [failureOf(last.stage, marks), last.at];
+  let [earliest, latest] = [from, from];
+  let waits: Slot['waits'] = [];
+  let isGuessed = false;
+  for (let count = 0; count < plan.stages.length && id !== undefined && id !== SEQUENCE_END; count += 1) {
+    const stage = stageOf(plan, id);
+    if (!stage || stage.document.holdOff === 'lock-out') break;
+    // A stage that lasts as long as the call is seen to end when the call does, not by the clock.
+    if (!stage.isTimed && stage.latest === Infinity && !isWatched(stage)) break;
+    const [least, most] = durationOf(stage);
+    if (stage.isTimed && stage.lasts === undefined) isGuessed = true;
+    const to = most;
+    if (stage.document.holdOff !== undefined || (stage.isTimed && !isWatched(stage)))
+      waits = [...waits, { stage, from: earliest, to: latest + to }];
+    [earliest, latest] = [earliest + least, latest + most];
+    if (isWatched(stage)) {
+      slots.push({ stage, earliest, latest, waits, isGuessed });
+      waits = [];
+    }
+    id = stage.next;
+  }
+  return slots;
+}
+
+/** What the board does after a stage has failed: it tries again, as often as it may. */
+function failureOf(stage: PlannedStage, marks: readonly WatchMark[]): string | undefined {
+  if (!stage.otherwise) return undefined;
+  const failures = marks.filter(({ mark, stage: marked }) => mark === 'never' && marked?.id === stage.id).length;
+  return failures >= stage.otherwise.tries ? stage.otherwise.then : stage.otherwise.stage;
+}
+
+/** Part by which timers differ where nothing is written; common practice, no source. */
+const TIMER = 0.1;
+
+function durationOf(stage: PlannedStage): readonly [number, number] {
+  if (!stage.isTimed) return [stage.earliest, stage.latest];
+  if (stage.lasts !== undefined) return [stage.lasts * (1 - TIMER), stage.lasts * (1 + TIMER)];
+  return [Math.min(...stage.choices) * (1 - TIMER), Math.max(...stage.choices) * (1 + TIMER)];
+}
+
+/** Judged as the same elapsed-time expectation a chart would write. */
+function judged(slot: Slot, at: number | undefined, before: readonly WatchMark[]): Judgement {
+  const expectation = slotExpectation(slot, originOf(before));
+  const seconds = at === undefined ? undefined : at - originOf(before);
+  return judge({
+    reading:
+      seconds === undefined
+        ? { kind: 'never' }
+        : { kind: 'value', quantity: { value: Math.round(seconds * 10) / 10, unit: 's', exponent: -1 } },
+    function: 'elapsed-time',
+    expectation,
+  });
+}
+
+/** The mark a slot is counted from, in seconds since the watch began. */
+export function originOf(before: readonly WatchMark[]): number {
+  return before.findLast(({ mark }) => mark !== 'commanded')?.at ?? 0;
+}
+
+/** A slot as an expectation of the time since the mark before. */
+export function slotExpectation(slot: Slot, origin: number): ResolvedExpectation {
+  const { bySetting } = slot.stage.document;
+  if (slot.isGuessed) {
+    const oneOf = slot.stage.choices.map((each) => `${each} s`);
+    const document: ElapsedDocument = {
+      kind: 'elapsed',
+      event: slot.stage.name,
+      bySetting: bySetting ?? 'a setting',
+      oneOf,
+    };
+    return resolveExpectation(document, 'elapsed-time');
+  }
+  const earliest = Math.max(0, slot.earliest - origin - HAND);
+  const latest = slot.latest - origin + HAND;
+  return resolveExpectation(
+    {
+      kind: 'elapsed',
+      event: slot.stage.name,
+      atLeast: `${rounded(earliest)} s`,
+      ...(Number.isFinite(latest) ? { atMost: `${rounded(latest)} s` } : {}),
+    },
+    'elapsed-time',
+  );
+}
+
+function rounded(seconds: number): number {
+  return Math.round(seconds * 10) / 10;
+}
+
+/** Choices of a setting that fit a time, for a setting whose position was not read. */
+export function fittingChoices(stage: PlannedStage, seconds: number): readonly number[] {
+  return stage.choices.filter((each) => Math.abs(seconds - each) <= each * TIMER + HAND);
+}

@@ -1,0 +1,10 @@
+import type { SequenceDocument } from './unit-model-document';
+
+/** The end of a sequence. */
+export const SEQUENCE_END = '@end';
+
+/** Stage that follows when this one is completed. */
+export function stageAfter(sequence: SequenceDocument, id: string): string {
+  const at = sequence.stages.findIndex((stage) => stage.id === id);
+  return sequence.stages[at]?.next ?? sequence.stages[at + 1]?.id ?? SEQUENCE_END;
+}
