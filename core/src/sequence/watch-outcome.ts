@@ -68,20 +68,25 @@ const FAILURE_WORDS: Readonly<Record<StageFailure, string>> = {
   'not-known': 'did not follow; whether it was commanded is not known',
 };
 
-/** The stage marked as not happening, or, once the watch is over, the one it waited for. */
+/** The first stage that did not happen and never did after, or, once the watch is over, the one it waited for. */
 function stoppedStage(
   watch: Watch,
   lastCompleted: PlannedStage | undefined,
   watched: readonly PlannedStage[],
 ): PlannedStage | undefined {
-  const lastMark = watch.marks.findLast(({ mark }) => mark === 'actual' || mark === 'never');
-  if (lastMark?.mark === 'never') return lastMark.stage;
-  if (!watch.ended || watch.ended.how === 'completed' || watch.ended.how === 'abandoned') return undefined;
-  // Stopped by hand: what should have come next did not.
   const ids = watch.plan.stages.map(({ id }) => id);
+  const missed = watched.filter((stage) => isMissed(watch.marks, stage));
+  if (missed.length > 0) return missed[0];
+  if (watch.ended?.how !== 'stopped' || watch.callEnded) return undefined;
+  // Stopped by hand: what should have come next did not.
   const from = lastCompleted ? ids.indexOf(lastCompleted.id) + 1 : 0;
-  const isStopping = watch.callEnded !== undefined;
-  return isStopping ? undefined : watched.find(({ id }) => ids.indexOf(id) >= from && id !== watch.plan.document.stop);
+  return watched.find(({ id }) => ids.indexOf(id) >= from && id !== watch.plan.document.stop);
+}
+
+/** Marked as not happening, and not seen since. */
+function isMissed(marks: readonly WatchMark[], stage: PlannedStage): boolean {
+  const last = marks.findLast(({ mark, stage: marked }) => marked?.id === stage.id && mark !== 'commanded');
+  return last?.mark === 'never';
 }
 
 function failureOf({ marks }: Watch, stage: PlannedStage): StageFailure {

@@ -124,14 +124,8 @@ export function secondsBetween(
 
 /** The stages still to be seen after these marks, each with its slot; the walk goes on from the last one that happened. */
 export function slotsAhead(plan: SequencePlan, marks: readonly WatchMark[]): readonly Slot[] {
-  const last = marks.findLast(({ mark }) => mark !== 'commanded');
   const slots: Slot[] = [];
-  let id: string | undefined = plan.stages[0]?.id;
-  let from = 0;
-  if (last?.mark === 'call-ended') [id, from] = [plan.document.stop, last.at];
-  if (last?.mark === 'actual' && last.stage) [id, from] = [last.stage.next, last.at];
-  if (last?.mark === 'never' && last.stage) [id, from] = [failureOf(last.stage, marks), last.at];
-  let [earliest, latest] = [from, from];
+  let { id, earliest, latest } = resumedAt(plan, marks);
   let waits: Slot['waits'] = [];
   let isGuessed = false;
   for (let count = 0; count < plan.stages.length && id !== undefined && id !== SEQUENCE_END; count += 1) {
@@ -139,24 +133,47 @@ export function slotsAhead(plan: SequencePlan, marks: readonly WatchMark[]): rea
     if (!stage || stage.document.holdOff === 'lock-out') break;
     // A stage that lasts as long as the call is seen to end when the call does, not by the clock.
     if (!stage.isTimed && stage.latest === Infinity && !isWatched(stage)) break;
-    const [least, most] = durationOf(stage);
+    const lasts = durationOf(stage);
     if (stage.isTimed && stage.lasts === undefined) isGuessed = true;
-    const to = most;
     if (stage.document.holdOff !== undefined || (stage.isTimed && !isWatched(stage)))
-      waits = [...waits, { stage, from: earliest, to: latest + to }];
-    [earliest, latest] = [earliest + least, latest + most];
+      waits = [...waits, { stage, from: earliest, to: latest + lasts.most }];
     if (isWatched(stage)) {
-      slots.push({ stage, earliest, latest, waits, isGuessed });
+      const seen = seenWithin(stage);
+      slots.push({ stage, earliest: earliest + seen.least, latest: latest + seen.most, waits, isGuessed });
       waits = [];
     }
+    [earliest, latest] = [earliest + lasts.least, latest + lasts.most];
     id = stage.next;
   }
   return slots;
 }
 
-/** What the board does after a stage has failed: it tries again, as often as it may. */
+interface Span {
+  readonly least: number;
+  readonly most: number;
+}
+
+/** The stage that is due after these marks, and when it begins. */
+function resumedAt(
+  plan: SequencePlan,
+  marks: readonly WatchMark[],
+): { id: string | undefined; earliest: number; latest: number } {
+  const last = marks.findLast(({ mark }) => mark !== 'commanded');
+  const at = last?.at ?? 0;
+  const from = (id: string | undefined): ReturnType<typeof resumedAt> => ({ id, earliest: at, latest: at });
+  if (!last) return from(plan.stages[0]?.id);
+  if (last.mark === 'call-ended') return from(plan.document.stop);
+  if (!last.stage) return from(undefined);
+  if (last.mark === 'never') return from(failureOf(last.stage, marks));
+  // Seen in the middle of its time, a timed stage goes on for the rest of it.
+  const [lasts, seen] = [durationOf(last.stage), seenWithin(last.stage)];
+  const rest = last.stage.isTimed ? { least: lasts.least - seen.most, most: lasts.most - seen.least } : { least: 0, most: 0 };
+  return { id: last.stage.next, earliest: at + Math.max(0, rest.least), latest: at + Math.max(0, rest.most) };
+}
+
+/** What the board does after a stage has failed: it tries again, as often as it may, or knows nothing of it and goes on. */
 function failureOf(stage: PlannedStage, marks: readonly WatchMark[]): string | undefined {
-  if (!stage.otherwise) return undefined;
+  if (!stage.otherwise) return stage.isTimed ? stage.next : undefined;
   const failures = marks.filter(({ mark, stage: marked }) => mark === 'never' && marked?.id === stage.id).length;
   return failures >= stage.otherwise.tries ? stage.otherwise.then : stage.otherwise.stage;
 }
@@ -164,10 +181,17 @@ function failureOf(stage: PlannedStage, marks: readonly WatchMark[]): string | u
 /** Part by which timers differ where nothing is written; common practice, no source. */
 const TIMER = 0.1;
 
-function durationOf(stage: PlannedStage): readonly [number, number] {
-  if (!stage.isTimed) return [stage.earliest, stage.latest];
-  if (stage.lasts !== undefined) return [stage.lasts * (1 - TIMER), stage.lasts * (1 + TIMER)];
-  return [Math.min(...stage.choices) * (1 - TIMER), Math.max(...stage.choices) * (1 + TIMER)];
+/** How long a stage takes, seconds. */
+function durationOf(stage: PlannedStage): Span {
+  if (!stage.isTimed) return { least: stage.earliest, most: stage.latest };
+  const [shortest, longest] =
+    stage.lasts === undefined ? [Math.min(...stage.choices), Math.max(...stage.choices)] : [stage.lasts, stage.lasts];
+  return { least: shortest * (1 - TIMER), most: longest * (1 + TIMER) };
+}
+
+/** When a stage is seen, seconds after it began: at its end, or early in a timed stage that says so. */
+function seenWithin(stage: PlannedStage): Span {
+  return stage.isTimed && Number.isFinite(stage.latest) ? { least: stage.earliest, most: stage.latest } : durationOf(stage);
 }
 
 /** Judged as the same elapsed-time expectation a chart would write. */
