@@ -215,7 +215,10 @@ describe('watching a call', () => {
   });
 
   it('judges every mark by its slot, counted from the mark before, with the waits on the way', () => {
-    const watcher = new Watcher(BURNER, 'enrich').mark('fan', 'actual', 5).mark('glow', 'actual', 24).mark('gas', 'actual', 29);
+    const watcher = new Watcher(BURNER, 'enrich')
+      .mark('fan', 'actual', 5)
+      .mark('glow', 'actual', 24)
+      .mark('gas', 'actual', 29);
     expect(watcher.marks.map(({ judgement }) => judgement?.verdict)).toEqual(['within', 'within', 'within']);
     const [, glow] = watcher.marks;
     expect(glow?.slot?.waits.map(({ stage }) => stage.id)).toEqual(['purge']);
@@ -229,8 +232,16 @@ describe('watching a call', () => {
   it('compares the post-run with the switches as they were read, and judges nothing while they were not', () => {
     const run = (position?: string, seconds = 92) => {
       const watcher = new Watcher(BURNER, 'enrich');
-      if (position) watcher.driver.log({ type: 'setting-read', setting: 'BC.S1', value: position, grade: 'observed' }, watcher.at(1));
-      watcher.mark('fan', 'actual', 5).mark('flame', 'actual', 30).endCall(100).mark('post-run', 'actual', 100 + seconds);
+      if (position)
+        watcher.driver.log(
+          { type: 'setting-read', setting: 'BC.S1', value: position, grade: 'observed' },
+          watcher.at(1),
+        );
+      watcher
+        .mark('fan', 'actual', 5)
+        .mark('flame', 'actual', 30)
+        .endCall(100)
+        .mark('post-run', 'actual', 100 + seconds);
       return watcher.marks.at(-1);
     };
     expect(run('10')?.judgement?.verdict).toBe('within');
@@ -266,7 +277,9 @@ describe('watching a call', () => {
   });
 
   it('accuses nothing on a watch that was abandoned, and forgets a mark that was taken back', () => {
-    expect(new Watcher(BURNER, 'enrich').mark('fan', 'actual', 5).end('abandoned', 9).outcome.stoppedAt).toBeUndefined();
+    expect(
+      new Watcher(BURNER, 'enrich').mark('fan', 'actual', 5).end('abandoned', 9).outcome.stoppedAt,
+    ).toBeUndefined();
     const watcher = new Watcher(BURNER, 'enrich').mark('fan', 'never', 40);
     const mark = watcher.driver.events.at(-1)?.id ?? '';
     watcher.driver.log({ type: 'retracted', event: mark });
@@ -300,8 +313,8 @@ describe('a hold-off', () => {
     driver.log({ type: 'visit-opened', unit: 'unit', complaint: '' });
     expect(holdOffsRunning(context, driver.state, Date.UTC(2026, 10, 24, 9, 1))).toEqual([]);
     const on = driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' }, envelope(1));
-    expect(holdOffsRunning(context, driver.state, Date.parse(on.at) + 5000).map(({ document }) => document.id)).toEqual([
-      'power-up-purge',
-    ]);
+    expect(holdOffsRunning(context, driver.state, Date.parse(on.at) + 5000).map(({ document }) => document.id)).toEqual(
+      ['power-up-purge'],
+    );
   });
 });

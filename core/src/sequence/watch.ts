@@ -167,7 +167,9 @@ function resumedAt(
   if (last.mark === 'never') return from(failureOf(last.stage, marks));
   // Seen in the middle of its time, a timed stage goes on for the rest of it.
   const [lasts, seen] = [durationOf(last.stage), seenWithin(last.stage)];
-  const rest = last.stage.isTimed ? { least: lasts.least - seen.most, most: lasts.most - seen.least } : { least: 0, most: 0 };
+  const rest = last.stage.isTimed
+    ? { least: lasts.least - seen.most, most: lasts.most - seen.least }
+    : { least: 0, most: 0 };
   return { id: last.stage.next, earliest: at + Math.max(0, rest.least), latest: at + Math.max(0, rest.most) };
 }
 
@@ -191,7 +193,9 @@ function durationOf(stage: PlannedStage): Span {
 
 /** When a stage is seen, seconds after it began: at its end, or early in a timed stage that says so. */
 function seenWithin(stage: PlannedStage): Span {
-  return stage.isTimed && Number.isFinite(stage.latest) ? { least: stage.earliest, most: stage.latest } : durationOf(stage);
+  return stage.isTimed && Number.isFinite(stage.latest)
+    ? { least: stage.earliest, most: stage.latest }
+    : durationOf(stage);
 }
 
 /** Judged as the same elapsed-time expectation a chart would write. */

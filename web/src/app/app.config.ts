@@ -6,6 +6,8 @@ import { provideStore } from '@ngrx/store';
 import { provideServiceWorker } from '@angular/service-worker';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
+import * as historyEffects from './history/history.effects';
+import { historyFeature } from './history/history.reducer';
 import * as libraryEffects from './library/library.effects';
 import { libraryFeature } from './library/library.reducer';
 import * as preferencesEffects from './preferences/preferences.effects';
@@ -24,13 +26,14 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(withFetch()),
     provideStore({
+      [historyFeature.name]: historyFeature.reducer,
       [libraryFeature.name]: libraryFeature.reducer,
       [preferencesFeature.name]: preferencesFeature.reducer,
       [startFeature.name]: startFeature.reducer,
       [syncFeature.name]: syncFeature.reducer,
       [visitsFeature.name]: visitsFeature.reducer,
     }),
-    provideEffects(libraryEffects, preferencesEffects, startEffects, syncEffects, visitsEffects),
+    provideEffects(historyEffects, libraryEffects, preferencesEffects, startEffects, syncEffects, visitsEffects),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     providePrimeNG({ theme: { preset: InstrumentPreset, options: { darkModeSelector: '.dark' } } }),
   ],

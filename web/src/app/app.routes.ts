@@ -20,6 +20,37 @@ export const routes: Routes = [
     loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
   },
   {
+    path: 'units',
+    loadChildren: async () => {
+      const [{ unitFeature }, effects] = await Promise.all([
+        import('./units/unit.reducer'),
+        import('./units/unit.effects'),
+      ]);
+      const formPage = () => import('./units/unit-form-page').then((file) => file.UnitFormPage);
+      const unitRoutes: Routes = [
+        {
+          path: '',
+          providers: [provideState(unitFeature), provideEffects(effects)],
+          children: [
+            { path: 'new', title: 'Put a unit on file · Juxtameter', loadComponent: formPage },
+            { path: ':id/edit', title: 'Edit a unit · Juxtameter', loadComponent: formPage },
+            {
+              path: ':id',
+              title: 'Unit · Juxtameter',
+              loadComponent: () => import('./units/unit-page').then((file) => file.UnitPage),
+            },
+          ],
+        },
+      ];
+      return unitRoutes;
+    },
+  },
+  {
+    path: 'practice',
+    title: 'Practise reading a lamp · Juxtameter',
+    loadComponent: () => import('./practice/practice-page').then((file) => file.PracticePage),
+  },
+  {
     path: 'import',
     title: 'Bring documents in · Juxtameter',
     loadChildren: async () => {
@@ -59,6 +90,21 @@ export const routes: Routes = [
               path: 'chart',
               title: 'Chart · Juxtameter',
               loadComponent: () => import('./chart/chart-page').then((file) => file.ChartPage),
+            },
+            {
+              path: 'intake',
+              title: 'Intake · Juxtameter',
+              loadComponent: () => import('./intake/intake-page').then((file) => file.IntakePage),
+            },
+            {
+              path: 'lamp',
+              title: 'Lamps and codes · Juxtameter',
+              loadComponent: () => import('./lamp/lamp-page').then((file) => file.LampPage),
+            },
+            {
+              path: 'watch',
+              title: 'Watch a call · Juxtameter',
+              loadComponent: () => import('./watch/watch-page').then((file) => file.WatchPage),
             },
             {
               path: 'report',

@@ -2,10 +2,13 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Acknowledged,
+  History,
   ImportAnswer,
   ImportRequest,
   Library,
+  Site,
   StartVisit,
+  Unit,
   VisitDocument,
   VisitSummary,
 } from '@juxtameter/contract';
@@ -23,6 +26,18 @@ export class Api {
 
   library(): Observable<Library> {
     return this.http.get<Library>('/api/library');
+  }
+
+  history(): Observable<History> {
+    return this.http.get<History>('/api/history');
+  }
+
+  putSite(site: Site): Observable<Site> {
+    return this.http.put<Site>(`/api/sites/${encodeURIComponent(site.id)}`, site);
+  }
+
+  putUnit(unit: Unit): Observable<Unit> {
+    return this.http.put<Unit>(`/api/units/${encodeURIComponent(unit.id)}`, unit);
   }
 
   visits(): Observable<readonly VisitSummary[]> {

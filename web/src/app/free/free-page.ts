@@ -72,6 +72,8 @@ export class FreePage {
   readonly line = model.required<FreeReading>();
   readonly commanded = output<StepCommand>();
   readonly lineUsed = output<FreeLine>();
+  /** To what is known before measuring. */
+  readonly lookWanted = output();
   /** To the step of the chart. */
   readonly left = output();
 

@@ -1,4 +1,4 @@
-import type { Library, PinnedDocuments } from '@juxtameter/contract';
+import type { History, Library, PinnedDocuments } from '@juxtameter/contract';
 import type { ChartLayout, VisitEvent } from '@juxtameter/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
@@ -29,6 +29,8 @@ export interface KeptEvent {
 
 interface LocalSchema extends DBSchema {
   library: { key: string; value: Library };
+  /** What happened at every unit, as the server told last. */
+  history: { key: string; value: History };
   documents: { key: string; value: KeptDocument };
   visits: { key: string; value: KeptVisit; indexes: { unsent: string } };
   pinned: { key: string; value: PinnedDocuments };
@@ -44,14 +46,19 @@ interface LocalSchema extends DBSchema {
 export type LocalDatabase = IDBPDatabase<LocalSchema>;
 
 const NAME = 'juxtameter';
-const VERSION = 2;
+const VERSION = 3;
 
 /** Opens what this browser keeps. `onLost` is called when the browser takes it away under the open page. */
 export function openLocalDatabase(onLost: () => void): Promise<LocalDatabase> {
   return openDB<LocalSchema>(NAME, VERSION, {
-    upgrade(database) {
+    upgrade(database, from) {
+      if (from === 2) {
+        database.createObjectStore('history');
+        return;
+      }
       // The first shape held nothing but an outbox of its own kind, and was never handed out.
       for (const name of [...database.objectStoreNames]) database.deleteObjectStore(name);
+      database.createObjectStore('history');
       database.createObjectStore('library');
       database.createObjectStore('documents', { keyPath: 'key' });
       database.createObjectStore('visits', { keyPath: 'id' }).createIndex('unsent', 'unsent');

@@ -1,5 +1,12 @@
 import { Injectable } from '@angular/core';
-import type { Library, PinnedDocuments, VisitDocument } from '@juxtameter/contract';
+import {
+  freePinned,
+  isFreeUnit,
+  type History,
+  type Library,
+  type PinnedDocuments,
+  type VisitDocument,
+} from '@juxtameter/contract';
 import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
 import { writeAhead } from './write-ahead';
@@ -21,6 +28,7 @@ export interface MissingDocument {
 }
 
 const LIBRARY = 'library';
+const HISTORY = 'history';
 
 /** What this browser keeps so that a visit opens, runs and ends with no server in reach. Throws what the browser's database throws. */
 @Injectable({ providedIn: 'root' })
@@ -39,6 +47,14 @@ export class LocalStore {
 
   async keepLibrary(library: Library): Promise<void> {
     await (await this.database()).put('library', library, LIBRARY);
+  }
+
+  async history(): Promise<History | undefined> {
+    return (await this.database()).get('history', HISTORY);
+  }
+
+  async keepHistory(history: History): Promise<void> {
+    await (await this.database()).put('history', history, HISTORY);
   }
 
   /** Documents of the library that are not kept as it lists them. */
@@ -62,6 +78,7 @@ export class LocalStore {
     const unit = library?.units.find((each) => each.id === unitId);
     const site = library?.sites.find((each) => each.id === unit?.site);
     if (!library || !unit || !site) return undefined;
+    if (isFreeUnit(unit)) return freePinned(unit, site, await this.meters());
     const charts = library.procedures.filter((each) => each.unitModel === unit.unitModel);
     const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id: unit.unitModel }]);
     const procedures = await this.documents<ProcedureDocument>('procedure', charts);

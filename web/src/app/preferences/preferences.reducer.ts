@@ -13,6 +13,7 @@ export const preferencesFeature = createFeature({
     })),
     on(PreferencesActions.technicianNamed, (state, { technician }) => ({ ...state, technician })),
     on(PreferencesActions.lineUsed, (state, { line }) => ({ ...state, lines: withLine(state.lines, line) })),
+    on(PreferencesActions.schoolChosen, (state, { school }) => ({ ...state, school })),
     on(PreferencesActions.meterChosen, (state, { meter }) => ({ ...state, meter })),
   ),
 });

@@ -1,4 +1,4 @@
-import { MEASUREMENT_FUNCTIONS, type FreeLine } from '@juxtameter/core';
+import { MEASUREMENT_FUNCTIONS, type FreeLine, type School } from '@juxtameter/core';
 import type { Theme } from './preferences.actions';
 
 export interface Preferences {
@@ -7,6 +7,8 @@ export interface Preferences {
   readonly meter: string;
   /** Free lines used on this tablet, the last first. */
   readonly lines: readonly FreeLine[];
+  /** What leads where a code and a watch point to different places. */
+  readonly school: School;
 }
 
 const KEY = 'juxtameter.preferences';
@@ -20,11 +22,12 @@ export function readPreferences(): Preferences {
       theme: stored.theme === 'dark' || stored.theme === 'light' ? stored.theme : theme,
       technician: typeof stored.technician === 'string' ? stored.technician : '',
       meter: typeof stored.meter === 'string' ? stored.meter : '',
+      school: stored.school === 'watch-first' ? 'watch-first' : 'code-first',
       lines: Array.isArray(stored.lines) ? stored.lines.filter(isLine) : [],
     };
   } catch {
     // Storage may be blocked or hold something else: start from nothing.
-    return { theme, technician: '', meter: '', lines: [] };
+    return { theme, technician: '', meter: '', lines: [], school: 'code-first' };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { PinnedDocuments } from '@juxtameter/contract';
+import { freePinned, isFreeUnit, type PinnedDocuments } from '@juxtameter/contract';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
 import { forkJoin, map, of, switchMap, type Observable } from 'rxjs';
 import type { Api } from '../api/api';
@@ -10,11 +10,13 @@ export function fetchPinned(api: Api, unitId: string): Observable<PinnedDocument
       const unit = library.units.find((each) => each.id === unitId);
       const site = library.sites.find((each) => each.id === unit?.site);
       if (!unit || !site) return of(undefined);
+      const meters = all<MeterDocument>(library.meters.map(({ id }) => api.document('meter', id)));
+      if (isFreeUnit(unit)) return meters.pipe(map((known) => freePinned(unit, site, known)));
       const charts = library.procedures.filter((each) => each.unitModel === unit.unitModel);
       return forkJoin({
         unitModel: api.document('unit-model', unit.unitModel) as Observable<UnitModelDocument>,
         procedures: all<ProcedureDocument>(charts.map(({ id }) => api.document('procedure', id))),
-        meters: all<MeterDocument>(library.meters.map(({ id }) => api.document('meter', id))),
+        meters,
       }).pipe(map((documents) => ({ unit, site, ...documents })));
     }),
   );

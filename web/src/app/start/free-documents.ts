@@ -1,19 +1,19 @@
-import type { PinnedDocuments } from '@juxtameter/contract';
-import { freeUnitModel, PROVE_DEAD_PROCEDURE, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
+import { freePinned, type PinnedDocuments } from '@juxtameter/contract';
+import { FREE_UNIT_MODEL, PROVE_DEAD_PROCEDURE, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
 import type { FreeMachine, StartChoice } from './start.actions';
 
 /** What a visit to a machine that is not on file is pinned to: its supplies, and the chart that proves them dead. */
 export function freeDocuments(machine: FreeMachine, meters: readonly MeterDocument[]): PinnedDocuments {
-  const unitModel = freeUnitModel(machine.supplies);
   const site = { id: slug(machine.site, 'site'), name: machine.site.trim() || 'Site not named' };
   const name = machine.name.trim() || 'Machine not named';
   const unit = {
     id: `${slug(name, 'machine')}.${site.id}`.slice(0, 120),
     site: site.id,
     name,
-    unitModel: unitModel.id,
+    unitModel: FREE_UNIT_MODEL,
+    supplies: machine.supplies,
   };
-  return { unit, site, unitModel, procedures: [proveDeadProcedure(unitModel)], meters };
+  return freePinned(unit, site, meters);
 }
 
 /** A unit on file that is read without its charts still has to be proven dead. */
@@ -25,7 +25,7 @@ export function withChart(pinned: PinnedDocuments, { procedure }: Pick<StartChoi
 }
 
 /** An id out of words: the same machine at the same site is found again. */
-function slug(words: string, fallback: string): string {
+export function slug(words: string, fallback: string): string {
   const ascii = words
     .normalize('NFKD')
     .toLowerCase()

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
@@ -7,10 +8,13 @@ import { SelectModule } from 'primeng/select';
 import { TextareaModule } from 'primeng/textarea';
 import { PROVE_DEAD_PROCEDURE } from '@juxtameter/core';
 import { problemWords } from '../api/api-problem';
+import { historyFeature } from '../history/history.reducer';
+import { unitSuspicions } from '../history/unit-suspicions';
 import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
+import { SuspicionList } from '../look/suspicion-list';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { VisitsActions } from '../visits/visits.actions';
@@ -29,8 +33,10 @@ import { startFeature } from './start.reducer';
     FreeMachineForm,
     InputTextModule,
     PageHeader,
+    RouterLink,
     SelectModule,
     StateMessage,
+    SuspicionList,
     TextareaModule,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -44,12 +50,16 @@ export class StartPage {
   protected readonly isFromTablet = this.store.selectSignal(libraryFeature.selectIsFromTablet);
   protected readonly startProblem = this.store.selectSignal(startFeature.selectProblem);
   protected readonly isStarting = this.store.selectSignal(startFeature.selectIsStarting);
+  private readonly history = this.store.selectSignal(historyFeature.selectHistory);
   private readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
   private readonly preferences = this.store.selectSignal(preferencesFeature.selectPreferencesState);
   protected readonly words = problemWords;
 
   protected readonly complaint = signal('');
   protected readonly technician = linkedSignal(() => this.preferences().technician);
+  /** Somebody else stands at the machine and reports. */
+  protected readonly isRemote = signal(false);
+  protected readonly reporter = signal('');
   /** What was chosen by hand stays when the lists come in anew. */
   protected readonly chosenMeter = signal<string | undefined>(undefined);
   protected readonly meter = computed(() => {
@@ -69,7 +79,13 @@ export class StartPage {
   protected readonly withoutChart = PROVE_DEAD_PROCEDURE;
   /** Empty for a machine that is not on file. */
   protected readonly chosenUnit = signal<string | undefined>(undefined);
-  protected readonly unit = computed(() => this.chosenUnit() ?? this.units()[0]?.id ?? '');
+  /** The unit an address asks for. */
+  readonly at = input<string>();
+  protected readonly unit = computed(() => this.chosenUnit() ?? this.at() ?? this.units()[0]?.id ?? '');
+  protected readonly suspicions = computed(() => {
+    const unit = this.units().find((each) => each.id === this.unit());
+    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }) : [];
+  });
   protected readonly procedures = computed(() => {
     const unitModel = this.units().find((each) => each.id === this.unit())?.unitModel;
     return rankProcedures(this.library()?.procedures ?? [], unitModel, this.complaint());
@@ -93,12 +109,21 @@ export class StartPage {
     this.request({ unit: this.unit(), procedure });
   }
 
+  /** Intake, lamps and a watched call before any chart. */
+  protected look(): void {
+    this.request({ unit: this.unit() });
+  }
+
+  private reported(): Pick<StartChoice, 'reporter'> {
+    return this.isRemote() ? { reporter: this.reporter().trim() || 'somebody' } : {};
+  }
+
   private request(what: Pick<StartChoice, 'unit' | 'procedure' | 'machine'>): void {
     const technician = this.technician().trim();
     const meter = this.meter();
     this.store.dispatch(PreferencesActions.technicianNamed({ technician }));
     this.store.dispatch(PreferencesActions.meterChosen({ meter }));
-    const choice = { ...what, complaint: this.complaint().trim(), meter, technician };
+    const choice = { ...what, complaint: this.complaint().trim(), meter, technician, ...this.reported() };
     this.store.dispatch(StartActions.visitRequested({ choice }));
   }
 }

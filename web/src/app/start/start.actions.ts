@@ -6,9 +6,12 @@ import type { ApiProblem } from '../api/api-problem';
 export interface StartChoice {
   readonly unit: string;
   readonly complaint: string;
-  readonly procedure: string;
+  /** Missing to look first. */
+  readonly procedure?: string;
   readonly meter: string;
   readonly technician: string;
+  /** Who reports from the machine, where the technician is not there. */
+  readonly reporter?: string;
   /** A machine that is not on file; `unit` is empty then. */
   readonly machine?: FreeMachine;
 }

@@ -94,11 +94,17 @@ export const goToVisit = createEffect(
 );
 
 function firstFacts(choice: StartChoice, pinned: PinnedDocuments): readonly EventBody[] {
-  const { complaint } = choice;
+  const { complaint, reporter } = choice;
   const isPinned = pinned.meters.some(({ id }) => id === choice.meter);
   const meter = isPinned ? { meter: choice.meter } : {};
   const procedure = pinned.procedures.find((each) => each.id === choice.procedure);
-  const opened: EventBody = { type: 'visit-opened', unit: pinned.unit.id, complaint, ...meter };
+  const opened: EventBody = {
+    type: 'visit-opened',
+    unit: pinned.unit.id,
+    complaint,
+    ...meter,
+    ...(reporter ? { reporter } : {}),
+  };
   return procedure
     ? [opened, { type: 'procedure-started', procedure: procedure.id, start: procedure.start }]
     : [opened];

@@ -23,6 +23,11 @@ export class EventStamp {
     };
   }
 
+  /** This moment as an event of this page would carry it, to count from an earlier one. */
+  moment(event: VisitEvent): VisitEvent {
+    return { ...event, device: this.device, at: new Date().toISOString(), monotonic: Math.round(performance.now()) };
+  }
+
   newVisitId(): string {
     return uuid();
   }

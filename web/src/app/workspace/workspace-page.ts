@@ -11,7 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
@@ -25,6 +25,8 @@ import {
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
+import { HistoryActions } from '../history/history.actions';
+import { LookPage } from '../look/look-page';
 import { StateMessage } from '../shell/state-message';
 import { savedWords } from '../sync/saved-words';
 import { syncFeature } from '../sync/sync.reducer';
@@ -49,10 +51,13 @@ import { WakeLock } from '../visit/wake-lock';
 
 type Tab = 'step' | 'board' | 'chart' | 'notes';
 
+/** A step of the chart, a reading between any two points, or what is looked at before the meter comes out. */
+type Mode = 'step' | 'free' | 'look';
+
 /** What the open page shows when nothing else was asked for, and at which step of the visit. */
 interface ModeAtRest {
   readonly at: string;
-  readonly mode: 'step' | 'free';
+  readonly mode: Mode;
 }
 
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
@@ -67,6 +72,7 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
     DialogModule,
     FreePage,
     HazardList,
+    LookPage,
     NotesList,
     RouterLink,
     SafetyStrip,
@@ -83,9 +89,11 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
 export class WorkspacePage {
   readonly id = input.required<string>();
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
   private readonly application = inject(ApplicationRef);
   private readonly stepPage = viewChild(StepPage);
   private readonly freePage = viewChild(FreePage);
+  private readonly lookPage = viewChild(LookPage);
 
   protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
   protected readonly context = this.store.selectSignal(visitFeature.selectContext);
@@ -113,8 +121,8 @@ export class WorkspacePage {
     source: this.stepId,
     computation: () => undefined,
   });
-  /** A visit without a chart is at its free readings while it rests; a charted one at its step, until `f` is struck. */
-  protected readonly mode = linkedSignal<ModeAtRest, 'step' | 'free'>({
+  /** A visit begins with looking; without a chart it rests at its free readings, with one at its step. */
+  protected readonly mode = linkedSignal<ModeAtRest, Mode>({
     source: computed(() => this.modeAtRest(), { equal: (a, b) => a.at === b.at && a.mode === b.mode }),
     computation: ({ mode }) => mode,
   });
@@ -132,6 +140,8 @@ export class WorkspacePage {
     ['z', 'undo (field empty)'],
     ['n', 'note'],
     ['f', 'free reading beside the chart, and back'],
+    ['l', 'look: what is known, lamps, watches, and back'],
+    ['i  r  t', 'intake, read a lamp, time a call'],
     ['s', 'skip with a reason'],
     ['b  c', 'board, chart'],
     ['w', 'stand back, wide letters'],
@@ -178,6 +188,7 @@ export class WorkspacePage {
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
+    this.store.dispatch(HistoryActions.loadRequested());
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
   }
@@ -187,9 +198,15 @@ export class WorkspacePage {
   }
 
   private modeAtRest(): ModeAtRest {
-    const { step, closed } = this.visit();
+    const { procedure, step, closed } = this.visit();
     const isProving = step === 'dead' || step === 'still-live';
-    return { at: `${step} ${closed}`, mode: isFreeVisit(this.visit()) && !isProving ? 'free' : 'step' };
+    const mode = procedure === undefined ? 'look' : isFreeVisit(this.visit()) && !isProving ? 'free' : 'step';
+    return { at: `${procedure} ${step} ${closed}`, mode };
+  }
+
+  /** To another page under the log, and back to the one at rest. */
+  private show(mode: 'free' | 'look'): void {
+    this.mode.update((shown) => (shown === mode ? this.modeAtRest().mode : mode));
   }
 
   protected toggleTheme(): void {
@@ -233,7 +250,7 @@ export class WorkspacePage {
   protected pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || !this.context()) return;
     if (this.isStandingBack()) return this.isStandingBack.set(false);
-    if (event.key === 'Escape' && this.mode() === 'free' && !isFreeVisit(this.visit())) return this.mode.set('step');
+    if (event.key === 'Escape' && this.mode() !== 'step') return this.mode.set(this.modeAtRest().mode);
     if (isTyping(event.target)) return;
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
@@ -245,18 +262,28 @@ export class WorkspacePage {
     switch (key) {
       case 'Enter':
         page?.confirm();
+        this.lookPage()?.confirm();
         return true;
       case 'z':
         this.undo();
         return true;
       case 'f':
-        this.mode.update((mode) => (mode === 'free' ? 'step' : 'free'));
+        this.show('free');
+        return true;
+      case 'l':
+        this.show('look');
+        return true;
+      case 'i':
+      case 'r':
+      case 't':
+        void this.router.navigate(['/visits', this.id(), { i: 'intake', r: 'lamp', t: 'watch' }[key]]);
         return true;
       case 'n':
         (page ?? this.freePage())?.openPanel('note');
         return true;
       case 's':
         page?.openPanel('pass');
+        this.lookPage()?.noteSign();
         return true;
       case 'b':
       case 'c':

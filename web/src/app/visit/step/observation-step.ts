@@ -28,6 +28,8 @@ export class ObservationStep {
   readonly step = input.required<ObservationStepDocument>();
   readonly stepId = input.required<string>();
   readonly canUndo = input(false);
+  /** Somebody else looks and tells. */
+  readonly isReported = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly answers = computed(() =>
     Object.entries(this.step().answers).map(([id, target]) => {
@@ -42,7 +44,13 @@ export class ObservationStep {
     if (!answer) return false;
     this.commanded.emit({
       kind: 'record',
-      body: { type: 'observation-made', step: this.stepId(), answer: answer.id, next: answer.next },
+      body: {
+        type: 'observation-made',
+        step: this.stepId(),
+        answer: answer.id,
+        next: answer.next,
+        ...(this.isReported() ? { grade: 'reported' as const } : {}),
+      },
     });
     return true;
   }

@@ -60,6 +60,7 @@ export class StepPage {
   readonly methodChosen = output<string | undefined>();
   readonly standBack = output();
   readonly freeWanted = output();
+  readonly lookWanted = output();
 
   private readonly speech = inject(Speech);
   private readonly panelField = viewChild<ElementRef<HTMLInputElement>>('panelField');

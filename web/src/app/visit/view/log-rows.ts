@@ -1,10 +1,12 @@
 import {
   FUNCTIONS,
   isFreeVisit,
+  isWalkable,
   formatReading,
   readingTitle,
   stepOf,
   terminalLabel,
+  type ProcedureStarted,
   type ReadingTaken,
   type TrailLine,
   type Verdict,
@@ -12,6 +14,7 @@ import {
   type VisitEvent,
   type VisitState,
 } from '@juxtameter/core';
+import { firstFactWords } from './first-fact-words';
 import type { JuxtaInput } from '../../juxta/juxta-axis';
 
 export type RowKind = 'reading' | 'look' | 'energy' | 'note' | 'finding' | 'mark' | 'proof';
@@ -168,6 +171,8 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
         title: isFreeVisit(event)
           ? 'Without a chart'
           : `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}`,
+        detail: (event.because ?? []).join(' '),
+        more: skippedWords(context, event),
       };
     case 'action-done':
       return actionRow(common, step, event.type);
@@ -252,6 +257,8 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return { ...common, kind: 'mark', title: `Handed over to ${event.to}` };
     case 'visit-closed':
       return { ...common, kind: 'mark', title: 'Visit closed' };
+    default:
+      return { ...common, ...firstFactWords(context, state, event) };
   }
 }
 
@@ -261,6 +268,17 @@ function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<type
     step.sets?.supplies ?? step.sets?.calls ?? step.bypass ?? step.sets?.connectors ?? step.sets?.bypasses;
   const starts = (step.mayStart ?? []).length > 0 ? `may start: ${(step.mayStart ?? []).join(', ')}` : '';
   return { ...common, kind: changes ? 'energy' : 'look', title: step.text, detail: starts };
+}
+
+/** Beginning in the middle says what was passed over. */
+function skippedWords(context: VisitContext, { procedure, skipped = [] }: ProcedureStarted): readonly string[] {
+  if (skipped.length === 0) return [];
+  const steps = context.procedures[procedure]?.steps ?? {};
+  const titles = skipped.map((id) => {
+    const step = Object.hasOwn(steps, id) ? steps[id] : undefined;
+    return step && isWalkable(step) ? (step.text ?? id) : id;
+  });
+  return [`Begun in the middle; passed over and so not proven: ${titles.join(' · ')}`];
 }
 
 function pointsWords(context: VisitContext, from: string, to: string): string {

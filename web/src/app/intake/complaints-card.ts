@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { complaintsOf, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
+import { RESULT_WORDS } from '../visit/view/first-fact-words';
+
+/** Complaints in the customer's words, each ticked off at the end. */
+@Component({
+  selector: 'jx-complaints-card',
+  imports: [ButtonModule, FormsModule, InputTextModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { class: 'card', 'data-topic': 'complaint' },
+  template: `
+    <h2>What the customer says</h2>
+    <ul class="noted">
+      @for (each of complaints(); track each.id) {
+        <li>
+          <span>“{{ each.text }}”</span>
+          @if (each.result) {
+            <span class="small">{{ each.result }}</span>
+          }
+          @if (canEdit()) {
+            <span class="chips" role="group" [attr.aria-label]="'How does it stand: ' + each.text">
+              @for (result of results; track result.id) {
+                <button
+                  type="button"
+                  class="chip small"
+                  [attr.aria-pressed]="each.ticked === result.id"
+                  (click)="tick(each.id, result.id)"
+                >
+                  {{ result.words }}
+                </button>
+              }
+            </span>
+          }
+        </li>
+      } @empty {
+        <li class="soft"><span>No complaint noted yet.</span></li>
+      }
+    </ul>
+    @if (canEdit()) {
+      <form class="entry-row" (submit)="$event.preventDefault(); add()">
+        <input
+          pInputText
+          name="complaint"
+          maxlength="4000"
+          autocomplete="off"
+          aria-label="One more complaint"
+          placeholder="One more, in their words"
+          [ngModel]="text()"
+          (ngModelChange)="text.set($event)"
+        />
+        <button pButton type="submit" severity="secondary">Add</button>
+      </form>
+    }
+  `,
+})
+export class ComplaintsCard {
+  readonly visit = input.required<VisitState>();
+  readonly canEdit = input(true);
+  readonly recorded = output<EventBody>();
+  protected readonly text = signal('');
+  protected readonly results = (Object.keys(RESULT_WORDS) as ComplaintTicked['result'][]).map((id) => ({
+    id,
+    words: RESULT_WORDS[id],
+  }));
+  protected readonly complaints = computed(() =>
+    complaintsOf(this.visit()).map(({ id, text, ticked }) => ({
+      id,
+      text,
+      ticked: ticked?.result,
+      result: ticked ? RESULT_WORDS[ticked.result] : '',
+    })),
+  );
+
+  protected tick(complaint: string, result: ComplaintTicked['result']): void {
+    this.recorded.emit({ type: 'complaint-ticked', complaint, result });
+  }
+
+  protected add(): void {
+    const text = this.text().trim();
+    if (text === '') return;
+    this.text.set('');
+    this.recorded.emit({ type: 'intake-recorded', topic: 'complaint', text, grade: 'reported' });
+  }
+}

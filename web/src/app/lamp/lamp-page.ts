@@ -1,0 +1,158 @@
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, input, signal, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import {
+  codeByName,
+  codeBySign,
+  codeIndicators,
+  codesOf,
+  codeSignWords,
+  flashSigns,
+  flashWords,
+  gradeHere,
+  indicatorsOf,
+  type CodeDocument,
+  type CodeRead,
+  type CodeSign,
+  type FlashSign,
+  type Press,
+} from '@juxtameter/core';
+import { openProblemWords } from '../api/api-problem';
+import { CodeList } from '../look/code-list';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { openVisit } from '../visit/open-visit';
+import { BlinkReader, type FollowedSign } from './blink-reader';
+import { RecipePlayer } from './recipe-player';
+
+/** Lamps, displays and stored codes of a unit: read by tapping, by choosing, or typed from a display. */
+@Component({
+  selector: 'jx-lamp-page',
+  imports: [
+    BlinkReader,
+    ButtonModule,
+    CodeList,
+    FormsModule,
+    InputTextModule,
+    PageHeader,
+    RecipePlayer,
+    RouterLink,
+    StateMessage,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './lamp-page.html',
+  styleUrl: './lamp-page.scss',
+})
+export class LampPage {
+  readonly id = input.required<string>();
+  protected readonly opened = openVisit(this.id);
+  private readonly reader = viewChild(BlinkReader);
+  protected readonly visit = this.opened.visit;
+  protected readonly words = openProblemWords;
+  protected readonly presses = signal<readonly Press[]>([]);
+  protected readonly typed = signal('');
+  protected readonly isStored = signal(false);
+  protected readonly count = signal('');
+  protected readonly chosenLamp = signal<string | undefined>(undefined);
+  protected readonly recipe = signal<string | undefined>(undefined);
+
+  private readonly model = computed(() => this.opened.context()?.model);
+  protected readonly lamps = computed(() => {
+    const model = this.model();
+    if (!model) return [];
+    const shows = codeIndicators(model);
+    return shows.length > 0 ? shows : indicatorsOf(model);
+  });
+  protected readonly lamp = computed(() => this.chosenLamp() ?? this.lamps()[0]?.id);
+  protected readonly known = computed(() => {
+    const model = this.model();
+    return model ? flashSigns(model, this.lamp()) : [];
+  });
+  protected readonly table = computed(() => {
+    const model = this.model();
+    if (!model) return [];
+    const rows = codesOf(model, this.lamp()).map((code) => ({ code, sign: code.sign ? codeSignWords(code.sign) : '' }));
+    const own = (this.opened.pinned()?.unit.codes ?? []).map(({ code, meaning }) => ({
+      code: { code, meaning } as CodeDocument,
+      sign: 'as noted at this unit',
+    }));
+    return [...rows, ...own];
+  });
+  protected readonly recipes = computed(() => this.model()?.recipes ?? []);
+  protected readonly played = computed(() => this.recipes().find(({ id }) => id === this.recipe()));
+  protected readonly lastRead = signal('');
+
+  constructor() {
+    afterNextRender(() => this.reader()?.focus());
+  }
+
+  protected choose(lamp: string): void {
+    this.chosenLamp.set(lamp);
+    this.presses.set([]);
+    this.reader()?.focus();
+  }
+
+  protected keepSign({ sign, confidence }: FollowedSign): void {
+    this.keep(sign, 'taps', confidence);
+    this.presses.set([]);
+  }
+
+  protected shows(sign: FlashSign): void {
+    this.keep(sign, 'read');
+  }
+
+  protected keepRow(code: CodeDocument): void {
+    this.record({ code: code.code, ...(code.sign ? { sign: code.sign } : {}), how: 'read', meaning: code.meaning });
+  }
+
+  /** A code from a display or a list; one the table does not have is kept all the same. */
+  protected keepTyped(): void {
+    const model = this.model();
+    const code = this.typed().trim();
+    if (!model || code === '') return;
+    const known = codeByName(model, code, this.lamp());
+    const own = this.opened.pinned()?.unit.codes?.find((each) => each.code === code);
+    this.record({ code: known?.code ?? code, how: 'read', ...(own && !known ? { meaning: own.meaning } : {}) });
+    this.typed.set('');
+    this.count.set('');
+  }
+
+  private keep(sign: CodeSign, how: CodeRead['how'], confidence?: number): void {
+    const model = this.model();
+    if (!model) return;
+    const known = codeBySign(model, sign, this.lamp());
+    const name = sign.kind === 'lamps' || sign.kind === 'text' ? codeSignWords(sign) : flashWords(sign);
+    this.record({
+      code: known?.code ?? name,
+      sign,
+      how,
+      ...(confidence === undefined ? {} : { confidence: Math.round(confidence * 1000) / 1000 }),
+    });
+  }
+
+  private record(read: Pick<CodeRead, 'code' | 'how'> & Partial<CodeRead>): void {
+    const context = this.opened.context();
+    if (!context) return;
+    const lamp = this.lamp();
+    const stored = this.isStored();
+    const times = Number.parseInt(this.count(), 10);
+    const before = this.visit().trail.filter(
+      ({ event, standing }) => event.type === 'code-read' && event.stored && standing !== 'retracted',
+    ).length;
+    const { meaning, ...rest } = read;
+    const isInTable = codeByName(context.model, read.code, lamp) !== undefined;
+    this.opened.record({
+      type: 'code-read',
+      ...rest,
+      ...(lamp === undefined ? {} : { lamp }),
+      ...(meaning !== undefined && !isInTable ? { meaning } : {}),
+      stored,
+      ...(stored ? { order: before + 1 } : {}),
+      ...(Number.isFinite(times) && times >= 0 ? { count: times } : {}),
+      grade: gradeHere(this.visit()) === 'reported' ? 'reported' : 'observed',
+    });
+    this.lastRead.set(read.code);
+  }
+}

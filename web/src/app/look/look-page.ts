@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import type { PinnedDocuments } from '@juxtameter/contract';
+import {
+  complaintsOf,
+  gasSmelt,
+  pastVisit,
+  standingOf,
+  watchesOf,
+  watchOutcome,
+  type EventBody,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { historyFeature } from '../history/history.reducer';
+import { unitSuspicions } from '../history/unit-suspicions';
+import { PreferencesActions } from '../preferences/preferences.actions';
+import { preferencesFeature } from '../preferences/preferences.reducer';
+import type { StepCommand } from '../visit/step/step-command';
+import { UndoButton } from '../visit/step/undo-button';
+import { RESULT_WORDS } from '../visit/view/first-fact-words';
+import { CodeList } from './code-list';
+import { SignForm } from './sign-form';
+import { SuspicionList } from './suspicion-list';
+import { WhereToStart } from './where-to-start';
+
+/** Before the meter comes out: what matters about this unit, what its lamps say, what it does, and where to begin. */
+@Component({
+  selector: 'jx-look-page',
+  imports: [ButtonModule, CodeList, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './look-page.html',
+  styleUrl: './look-page.scss',
+})
+export class LookPage {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly visitId = input.required<string>();
+  readonly pinned = input.required<PinnedDocuments>();
+  readonly canUndo = input(false);
+  readonly commanded = output<StepCommand>();
+  /** To the step of the chart, or to free readings. */
+  readonly left = output<'step' | 'free'>();
+
+  private readonly store = inject(Store);
+  private readonly starts = viewChild(WhereToStart);
+  private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  protected readonly isHistoryFromTablet = this.store.selectSignal(historyFeature.selectIsFromTablet);
+  protected readonly isHistoryMissing = this.store.selectSignal(historyFeature.selectIsMissing);
+  protected readonly school = this.store.selectSignal(preferencesFeature.selectSchool);
+  protected readonly isNoting = signal(false);
+  protected readonly hasChart = computed(() => this.visit().procedure !== undefined);
+  protected readonly suspicions = computed(() => {
+    const past = pastVisit(this.visitId(), this.context(), this.visit());
+    return unitSuspicions(this.history(), this.pinned().unit, this.context().model, { now: Date.now(), visit: past });
+  });
+  protected readonly complaints = computed(() =>
+    complaintsOf(this.visit()).map(({ text, ticked }) => ({
+      text,
+      result: ticked ? RESULT_WORDS[ticked.result] : '',
+    })),
+  );
+  protected readonly reporter = computed(() => this.visit().opened?.reporter);
+  protected readonly isGas = computed(() => gasSmelt(this.visit()));
+  protected readonly odd = computed(() => this.context().model.normalThoughOdd ?? []);
+  protected readonly signs = computed(() =>
+    standingOf(this.visit(), 'sign-noted').map(({ id, what, where, isThere, value }) => ({
+      id,
+      words: `${isThere ? '' : 'no '}${what}${value ? ` ${value}` : ''}${where ? `, ${where}` : ''}`,
+    })),
+  );
+  protected readonly watches = computed(() =>
+    watchesOf(this.context(), this.visit()).map((watch) => ({
+      id: watch.started.id,
+      label: watch.started.label,
+      isRunning: watch.ended === undefined,
+      words: watchOutcome(this.context(), watch).words,
+    })),
+  );
+  protected readonly canWatch = computed(() => (this.context().model.sequences ?? []).length > 0);
+
+  /** Enter: begin where the evidence leads. */
+  confirm(): void {
+    if (!this.visit().closed) this.starts()?.beginFirst();
+  }
+
+  noteSign(): void {
+    this.isNoting.update((isNoting) => !isNoting);
+  }
+
+  protected chooseSchool(school: 'code-first' | 'watch-first'): void {
+    this.store.dispatch(PreferencesActions.schoolChosen({ school }));
+  }
+
+  protected record(body: EventBody): void {
+    this.commanded.emit({ kind: 'record', body });
+  }
+}

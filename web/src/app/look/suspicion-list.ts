@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import type { Suspicion } from '@juxtameter/core';
+
+/** How many are read in ten seconds. */
+const AT_A_GLANCE = 3;
+
+/** What is suspicious about a unit, the most telling first. */
+@Component({
+  selector: 'jx-suspicion-list',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ul aria-label="What matters about this unit">
+      @for (each of shown(); track each.words) {
+        <li class="warning" [attr.data-suspicion]="each.kind">
+          <strong>{{ each.words }}</strong>
+          <span>{{ each.advice }}</span>
+        </li>
+      }
+    </ul>
+    @if (rest() > 0) {
+      <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="isWhole.set(true)">
+        {{ rest() }} more
+      </button>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    ul {
+      display: grid;
+      gap: 8px;
+    }
+    strong,
+    span {
+      display: block;
+    }
+    button {
+      min-height: 44px;
+    }
+  `,
+})
+export class SuspicionList {
+  readonly suspicions = input.required<readonly Suspicion[]>();
+  protected readonly isWhole = signal(false);
+  protected readonly shown = computed(() =>
+    this.isWhole() ? this.suspicions() : this.suspicions().slice(0, AT_A_GLANCE),
+  );
+  protected readonly rest = computed(() => this.suspicions().length - this.shown().length);
+}

@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import {
+  observedIn,
+  rankEntries,
+  type ProcedureStarted,
+  type RankedEntry,
+  type School,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+
+const OFFERED = 4;
+
+/** Charts and the steps to begin at, with the reasons. A place to look, never a conclusion. */
+@Component({
+  selector: 'jx-where-to-start',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head">
+      <h2>Where to begin</h2>
+      @if (isDivided()) {
+        <div class="chips" role="group" aria-label="What leads">
+          <button
+            type="button"
+            class="chip small"
+            [attr.aria-pressed]="school() === 'code-first'"
+            (click)="school.set('code-first')"
+          >
+            Code first
+          </button>
+          <button
+            type="button"
+            class="chip small"
+            [attr.aria-pressed]="school() === 'watch-first'"
+            (click)="school.set('watch-first')"
+          >
+            Watch first
+          </button>
+        </div>
+      }
+    </div>
+    <ol>
+      @for (entry of entries(); track entry.procedure + entry.step; let isFirst = $first) {
+        <li>
+          <button
+            type="button"
+            class="entry"
+            [class.first]="isFirst && entry.score > 0"
+            [attr.data-entry]="entry.procedure + '/' + entry.step"
+            (click)="choose(entry)"
+          >
+            <span class="title">{{ entry.title }}</span>
+            <span class="at">{{ entry.skipped.length > 0 ? 'at: ' + entry.stepText : 'from its start' }}</span>
+            @for (reason of entry.reasons; track reason.words) {
+              <span class="reason small" [attr.data-reason]="reason.kind">{{ reason.words }}</span>
+            } @empty {
+              <span class="reason small soft">Nothing noted so far speaks for it.</span>
+            }
+            @if (entry.skipped.length > 0) {
+              <span class="small soft">
+                Passes over {{ entry.skipped.length }} {{ entry.skipped.length === 1 ? 'step' : 'steps' }}; the record
+                says which.
+              </span>
+            }
+          </button>
+        </li>
+      } @empty {
+        <li class="soft">No chart is on file for this unit: read between any two points.</li>
+      }
+    </ol>
+  `,
+  styles: `
+    .head {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: space-between;
+      gap: 8px;
+      margin-bottom: 8px;
+    }
+    ol {
+      display: grid;
+      gap: 8px;
+    }
+    .entry {
+      display: grid;
+      gap: 2px;
+      width: 100%;
+      min-height: 56px;
+      padding: 10px 14px;
+      border: 1px solid var(--line);
+      border-radius: 12px;
+      background: var(--paper);
+      color: var(--ink);
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    .first {
+      border-color: var(--accent);
+      box-shadow: inset 0 0 0 1px var(--accent);
+    }
+    .title {
+      font-weight: 650;
+    }
+  `,
+})
+export class WhereToStart {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly school = model<School>('code-first');
+  readonly begun = output<ProcedureStarted>();
+  private readonly observed = computed(() => observedIn(this.context(), this.visit()));
+  /** Codes and a watch both speak: the trade has two schools for that. */
+  protected readonly isDivided = computed(
+    () => this.observed().codes.length > 0 && this.observed().watch !== undefined,
+  );
+  protected readonly entries = computed(() =>
+    rankEntries(this.context(), this.observed(), this.school()).slice(0, OFFERED),
+  );
+
+  /** The best supported one; false when there is none. */
+  beginFirst(): boolean {
+    const [first] = this.entries();
+    if (first) this.choose(first);
+    return first !== undefined;
+  }
+
+  protected choose({ procedure, step, skipped, reasons }: RankedEntry): void {
+    this.begun.emit({
+      type: 'procedure-started',
+      procedure,
+      start: step,
+      ...(reasons.length > 0 ? { because: reasons.map(({ words }) => words) } : {}),
+      ...(skipped.length > 0 ? { skipped } : {}),
+    });
+  }
+}

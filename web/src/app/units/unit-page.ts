@@ -1,0 +1,107 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { ButtonModule } from 'primeng/button';
+import { fittedBefore } from '@juxtameter/contract';
+import { HistoryActions } from '../history/history.actions';
+import { historyFeature } from '../history/history.reducer';
+import { unitSuspicions } from '../history/unit-suspicions';
+import { LibraryActions } from '../library/library.actions';
+import { libraryFeature } from '../library/library.reducer';
+import { SuspicionList } from '../look/suspicion-list';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { RESULT_WORDS } from '../visit/view/first-fact-words';
+
+/** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
+@Component({
+  selector: 'jx-unit-page',
+  imports: [ButtonModule, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './unit-page.html',
+  styleUrl: './unit-page.scss',
+})
+export class UnitPage {
+  readonly id = input.required<string>();
+  private readonly store = inject(Store);
+  private readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
+  protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
+  private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  protected readonly isFromTablet = this.store.selectSignal(historyFeature.selectIsFromTablet);
+  protected readonly isMissing = this.store.selectSignal(historyFeature.selectIsMissing);
+  protected readonly hasLibrary = computed(() => this.library() !== undefined);
+  protected readonly unit = computed(() => this.library()?.units.find(({ id }) => id === this.id()));
+  protected readonly site = computed(() => this.library()?.sites.find(({ id }) => id === this.unit()?.site));
+  protected readonly model = computed(() => this.library()?.unitModels.find(({ id }) => id === this.unit()?.unitModel));
+  private readonly past = computed(() => this.history()?.[this.id()] ?? []);
+  protected readonly suspicions = computed(() => {
+    const unit = this.unit();
+    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }) : [];
+  });
+  protected readonly facts = computed(() => {
+    const unit = this.unit();
+    if (!unit) return [];
+    const rows: readonly (readonly [string, string | undefined])[] = [
+      ['Where', unit.location],
+      ['Serial', unit.serial],
+      ['Built', unit.built],
+      ['Size', unit.size],
+      ['Fuel', unit.fuel],
+      ['Supply', unit.supply],
+      ['Control', unit.control === 'communicating' ? 'talks over a link' : unit.control && 'switched terminals'],
+      ['Owner', unit.owner],
+      ['Papers', unit.documents],
+      ['Access', unit.access],
+      ['Notes', unit.notes],
+    ];
+    return rows.flatMap(([name, value]) => (value ? [{ name, value }] : []));
+  });
+  /** Board numbers, settings and options, as read last. */
+  protected readonly identity = computed(() => {
+    const unit = this.unit();
+    const boards = { ...boardNumbers(unit?.boards), ...merged(this.past().map((visit) => visit.boards)) };
+    const settings = { ...unit?.settings, ...merged(this.past().map((visit) => visit.settings)) };
+    const options = { ...unit?.options, ...merged(this.past().map((visit) => visit.options)) };
+    return [
+      ...Object.entries(boards).map(([name, value]) => ({ name: `Board ${name}`, value })),
+      ...Object.entries(settings).map(([name, value]) => ({ name: `Setting ${name}`, value })),
+      ...Object.entries(options).map(([name, value]) => ({ name, value: value ? 'on this unit' : 'not on this unit' })),
+    ];
+  });
+  protected readonly fitted = computed(() => {
+    const unit = this.unit();
+    const before = unit ? fittedBefore(unit, undefined) : [];
+    return [...before, ...this.past().flatMap((visit) => visit.fitted)].sort((a, b) => b.at.localeCompare(a.at));
+  });
+  protected readonly followUps = computed(() => this.past().flatMap((visit) => visit.followUps));
+  protected readonly visits = computed(() =>
+    [...this.past()].reverse().map((visit) => ({
+      ...visit,
+      complaintWords: visit.complaints
+        .map(({ text, result }) => `“${text}”${result ? `, ${RESULT_WORDS[result as keyof typeof RESULT_WORDS]}` : ''}`)
+        .join('; '),
+      codeWords: visit.codes.map(({ code, meaning }) => (meaning ? `${code}: ${meaning}` : code)).join('; '),
+      weatherWords: visit.weather.map(({ text }) => text).join('; '),
+    })),
+  );
+
+  constructor() {
+    this.reload();
+  }
+
+  protected reload(): void {
+    this.store.dispatch(LibraryActions.loadRequested());
+    this.store.dispatch(HistoryActions.loadRequested());
+  }
+}
+
+function merged<Value>(records: readonly Readonly<Record<string, Value>>[]): Readonly<Record<string, Value>> {
+  return Object.assign({}, ...records) as Record<string, Value>;
+}
+
+function boardNumbers(boards: Readonly<Record<string, { readonly number?: string }>> = {}): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(boards).flatMap(([id, { number }]) => (number ? [[id, number] as const] : [])),
+  );
+}
