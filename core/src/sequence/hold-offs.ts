@@ -1,7 +1,7 @@
 import { inBase, readQuantity } from '../quantity';
 import { supplyOf, type HoldOffDocument } from '../unit-model';
 import { stateOf, type ConditionGroup, type Conditions } from '../procedure';
-import type { VisitContext, VisitState } from '../visit';
+import type { VisitContext, VisitEvent, VisitState } from '../visit';
 
 /** A wait that is running, seconds. */
 export interface RunningHoldOff {
@@ -48,6 +48,17 @@ export function lastTurn(
     const [earlier, later] = [at(trail[index]?.conditions), at(trail[index + 1]?.conditions ?? state.conditions)];
     if (later !== into || earlier === into || (before !== undefined && earlier !== before)) continue;
     return Date.parse(trail[index]?.event.at ?? '');
+  }
+  return undefined;
+}
+
+/** The event that last switched a supply or a call: what a stopwatch counts from. */
+export function lastSwitching(state: VisitState): VisitEvent | undefined {
+  const { trail } = state;
+  const energy = ({ supplies = {}, calls = {} }: Conditions): string => JSON.stringify([supplies, calls]);
+  for (let index = trail.length - 1; index >= 0; index -= 1) {
+    const [line, later] = [trail[index], trail[index + 1]?.conditions ?? state.conditions];
+    if (line && energy(line.conditions) !== energy(later)) return line.event;
   }
   return undefined;
 }

@@ -20,4 +20,4 @@ export {
   type WatchMark,
 } from './watch';
 export { watchOutcome, type StageFailure, type WatchOutcome } from './watch-outcome';
-export { holdOffsRunning, lastTurn, type RunningHoldOff } from './hold-offs';
+export { holdOffsRunning, lastSwitching, lastTurn, type RunningHoldOff } from './hold-offs';

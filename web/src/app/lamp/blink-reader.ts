@@ -19,7 +19,7 @@ const SURE = 0.9;
   imports: [ButtonModule, TapPad, TapTrace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <jx-tap-pad [(presses)]="presses" [isHeld]="isHeld()" />
+    <jx-tap-pad [(presses)]="presses" [isHeld]="isHeld()" (confirmed)="keep()" />
     <div class="chips">
       <button type="button" class="chip small" role="switch" [attr.aria-checked]="isHeld()" (click)="hold()">
         Long and short flashes: hold while lit
@@ -47,9 +47,7 @@ const SURE = 0.9;
             }
           </p>
         }
-        <button pButton type="button" class="keep" (click)="followed.emit({ sign, confidence: reading().confidence })">
-          Keep {{ words(sign) }}
-        </button>
+        <button pButton type="button" class="keep" (click)="keep()">Keep {{ words(sign) }}</button>
       } @else if (presses().length > 5) {
         <p>No pattern in these taps yet. Tap only when it lights up, and wait out the pause.</p>
       } @else {
@@ -103,6 +101,11 @@ export class BlinkReader {
 
   focus(): void {
     this.pad().focus();
+  }
+
+  protected keep(): void {
+    const { sign, confidence } = this.reading();
+    if (sign) this.followed.emit({ sign, confidence });
   }
 
   protected hold(): void {

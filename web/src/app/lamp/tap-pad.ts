@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, input, model, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, input, model, output, signal, viewChild } from '@angular/core';
 import type { Press } from '@juxtameter/core';
 
 /**
@@ -57,6 +57,8 @@ import type { Press } from '@juxtameter/core';
 export class TapPad {
   readonly presses = model<readonly Press[]>([]);
   readonly isHeld = input(false);
+  /** Enter: what was tapped is to be kept. */
+  readonly confirmed = output();
   private readonly pad = viewChild.required<ElementRef<HTMLButtonElement>>('pad');
   protected readonly isDown = signal(false);
 
@@ -75,6 +77,10 @@ export class TapPad {
   }
 
   protected keyDown(event: KeyboardEvent): void {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      return this.confirmed.emit();
+    }
     if (event.key !== ' ') return;
     event.preventDefault();
     event.stopPropagation();

@@ -72,6 +72,8 @@ import {
             </form>
           }
         </li>
+      } @empty {
+        <ng-content />
       }
     </ul>
     @if (lines().length > 0 && canEdit()) {

@@ -62,6 +62,10 @@ export class LookPage {
       result: ticked ? RESULT_WORDS[ticked.result] : '',
     })),
   );
+  /** The one the visit was opened with stands in the head of the page. */
+  protected readonly hasMoreComplaints = computed(
+    () => this.complaints().length > 1 || this.complaints().some(({ result }) => result !== ''),
+  );
   protected readonly reporter = computed(() => this.visit().opened?.reporter);
   protected readonly isGas = computed(() => gasSmelt(this.visit()));
   protected readonly odd = computed(() => this.context().model.normalThoughOdd ?? []);

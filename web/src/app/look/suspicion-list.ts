@@ -14,8 +14,7 @@ const AT_A_GLANCE = 3;
     <ul aria-label="What matters about this unit">
       @for (each of shown(); track each.words) {
         <li class="warning" [attr.data-suspicion]="each.kind">
-          <strong>{{ each.words }}</strong>
-          <span>{{ each.advice }}</span>
+          <strong>{{ each.words }}</strong>&ngsp;<span>{{ each.advice }}</span>
         </li>
       }
     </ul>
@@ -31,11 +30,14 @@ const AT_A_GLANCE = 3;
     }
     ul {
       display: grid;
-      gap: 8px;
+      gap: 6px;
     }
-    strong,
+    li {
+      padding: 6px 12px;
+      line-height: 1.3;
+    }
     span {
-      display: block;
+      font-size: 15px;
     }
     button {
       min-height: 44px;

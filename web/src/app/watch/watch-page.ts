@@ -156,6 +156,10 @@ export class WatchPage {
         unread: this.unreadSetting(watch),
       }));
   });
+  /** A running watch has its own page above; it is told of here once a stage did not follow. */
+  protected readonly shown = computed(() =>
+    this.outcomes().filter(({ isRunning, suspects }) => !isRunning || suspects),
+  );
   /** Where the newest watch leads. */
   protected readonly entry = computed(() => {
     const context = this.opened.context();

@@ -3,8 +3,9 @@ import { scaleLinear } from 'd3-scale';
 import type { Watch } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 
-const WIDTH = 860;
-const LEFT = 170;
+/** Drawing units across, and where the axis begins: letters keep their size on a phone. */
+const WIDE = { width: 860, left: 170 } as const;
+const NARROW = { width: 400, left: 124 } as const;
 const ROW = 34;
 const TOP = 26;
 /** An end that is not stated is drawn this many seconds on. */
@@ -111,7 +112,8 @@ export class WatchTimeline {
   readonly watch = input.required<Watch>();
   /** Seconds since the watch began; undefined where nothing runs. */
   readonly now = input<number>();
-  protected readonly width = WIDTH;
+  private readonly size = matchMedia('(max-width: 760px)').matches ? NARROW : WIDE;
+  protected readonly width = this.size.width;
   protected readonly top = TOP;
 
   /** Stages in the order they were or will be seen; a stage tried again has a row of its own. */
@@ -153,11 +155,11 @@ export class WatchTimeline {
       ...(slot ? [Number.isFinite(slot.latest) ? slot.latest : slot.earliest + OPEN_END] : []),
       ...marks.map(({ at }) => at),
     ]);
-    return scaleLinear([0, Math.max(10, this.now() ?? 0, ...ends) * 1.03], [LEFT, WIDTH - 10]);
+    return scaleLinear([0, Math.max(10, this.now() ?? 0, ...ends) * 1.03], [this.size.left, this.size.width - 16]);
   });
   protected readonly ticks = computed(() => {
     const scale = this.scale();
-    return scale.ticks(7).map((at) => ({ at, x: scale(at), words: `${at} s` }));
+    return scale.ticks(this.size === NARROW ? 4 : 7).map((at) => ({ at, x: scale(at), words: `${at} s` }));
   });
   protected readonly rows = computed(() => {
     const scale = this.scale();

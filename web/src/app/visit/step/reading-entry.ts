@@ -44,12 +44,13 @@ import { probeViews } from '../view/board-view';
 import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
+import { Stopwatch } from './stopwatch';
 import { UndoButton } from './undo-button';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
   selector: 'jx-reading-entry',
-  imports: [ButtonModule, InputTextModule, JuxtaBar, ProbeChips, VerdictGlyph, UndoButton],
+  imports: [ButtonModule, InputTextModule, JuxtaBar, ProbeChips, Stopwatch, VerdictGlyph, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-entry.html',
   styleUrl: './reading-entry.scss',
@@ -161,6 +162,7 @@ export class ReadingEntry {
   protected readonly readsLeads = computed(
     () => this.asked()?.function === 'resistance' || this.asked()?.function === 'continuity',
   );
+  protected readonly isTimed = computed(() => this.asked()?.function === 'elapsed-time');
   protected readonly leads = computed(() => this.visit().leadZero);
   protected readonly keys = computed(() => extraKeys(this.asked()?.function ?? 'ac-voltage'));
   /** A free reading that answers this step. */
@@ -231,6 +233,12 @@ export class ReadingEntry {
   protected type(text: string): void {
     this.text.set(text);
     this.wasRefused.set(false);
+  }
+
+  /** A time from the stopwatch; Enter logs it. */
+  protected take(text: string): void {
+    this.type(text);
+    this.field()?.nativeElement.focus();
   }
 
   protected press(key: string): void {
