@@ -190,7 +190,7 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   },
   'board-identified': { board: id().required(), number: name().required(), grade: oneOf(GRADES).required() },
   'setting-read': { setting: id().required(), value: name().required(), grade: oneOf(GRADES).required() },
-  'option-noted': { device: id().required(), present: yup.boolean().required() },
+  'option-noted': { option: id().required(), present: yup.boolean().required() },
   'code-read': {
     code: name().required(),
     lamp: id(),

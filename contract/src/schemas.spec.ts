@@ -1,8 +1,13 @@
 import Ajv from 'ajv/dist/2020';
 import handMeter from '../../demo/data/meters/hand-6000.json';
+import burnerProcedure from '../../demo/data/procedures/burner-does-not-fire.json';
 import procedure from '../../demo/data/procedures/pump-contactor-does-not-pull-in.json';
 import sites from '../../demo/data/sites.json';
+import burner from '../../demo/data/unit-models/co2-burner.json';
+import vent from '../../demo/data/unit-models/roof-vent-drive.json';
 import unitModel from '../../demo/data/unit-models/mist-pump-panel.json';
+import burnerVisit from '../../demo/data/visits/co2-burner-1-board.json';
+import ventVisit from '../../demo/data/visits/vent-east-after-motor.json';
 import finished from '../../demo/data/visits/mist-line-1-finished.json';
 import expectationSchema from '../../docs/schema/expectation.schema.json';
 import meterSchema from '../../docs/schema/meter.schema.json';
@@ -48,6 +53,8 @@ const EXPECTATIONS_GOOD = [
   { kind: 'range', low: '4.5 V', high: '5.5 V' },
   { kind: 'limit', atMost: '2 Ω', relativeTo: 'leads' },
   { kind: 'state', is: 'closed', of: '24 V', source: 'common practice' },
+  { kind: 'elapsed', event: 'fan off', bySetting: 'BC.S1', oneOf: ['60 s', '90 s'], tolerance: '10 %' },
+  { kind: 'elapsed', atMost: '20 s' },
   { kind: 'unknown', finite: true },
 ];
 const EXPECTATIONS_BAD = [
@@ -58,6 +65,8 @@ const EXPECTATIONS_BAD = [
   { kind: 'nominal', value: 'about right' },
   { kind: 'state', is: 'maybe' },
   { kind: 'range', low: '4.5 V' },
+  { kind: 'elapsed', atMost: 20 },
+  { kind: 'elapsed', atMost: '20 s', oneOf: '60 s' },
   { kind: 'unknown', finite: 'yes' },
   { kind: 'range', low: '1 V', high: '2 V', colour: 'red' },
   null,
@@ -79,7 +88,7 @@ const CASES: readonly Case[] = [
     name: 'unit model',
     contract: unitModelContract,
     schema: unitModelSchema,
-    good: [unitModel, changed(unitModel, 'notes', undefined)],
+    good: [unitModel, burner, vent, changed(unitModel, 'notes', undefined)],
     bad: [
       changed(unitModel, 'colour', 'red'),
       changed(unitModel, 'version', 2),
@@ -94,6 +103,18 @@ const CASES: readonly Case[] = [
       changed(unitModel, 'boards/0/connectors/0/pins/0/role', 'king'),
       changed(unitModel, 'facts', { 'tank-low': 'no' }),
       changed(unitModel, 'devices', {}),
+      changed(burner, 'codes/0/sign', { kind: 'blinks', counts: [] }),
+      changed(burner, 'codes/0/sign', { kind: 'blinks', counts: [99] }),
+      changed(burner, 'codes/0/sign', { kind: 'smoke' }),
+      changed(burner, 'codes/0/kind', 'odd'),
+      changed(burner, 'sequences/0/stages/1/within', 'soon'),
+      changed(burner, 'sequences/0/stages/1/tries', 0),
+      changed(burner, 'sequences/0/stages/1/holdOff', '5 min'),
+      changed(burner, 'sequences/0/stages', []),
+      changed(burner, 'recipes/0/proof', undefined),
+      changed(burner, 'recipes/0/steps/0/do', 'kick'),
+      changed(burner, 'holdOffs/0/since', 'ever'),
+      changed(burner, 'boards/0/settings/0/kind', 'lever'),
       null,
       [],
     ],
@@ -104,6 +125,7 @@ const CASES: readonly Case[] = [
     schema: procedureSchema,
     good: [
       procedure,
+      burnerProcedure,
       step('look', { kind: 'observation' }),
       changed(procedure, 'steps/later', { kind: 'chain', path: 'x' }),
       step('secondary', {
@@ -124,6 +146,8 @@ const CASES: readonly Case[] = [
       changed(procedure, 'steps/float-jumper/bypass/why', undefined),
       changed(procedure, 'steps/look/answers', undefined),
       changed(procedure, 'steps', []),
+      changed(burnerProcedure, 'entries/0', { complaint: 'x', commanded: 'yes' }),
+      changed(burnerProcedure, 'entries/0', { smell: 'x' }),
     ],
   },
   {
@@ -149,13 +173,16 @@ const CASES: readonly Case[] = [
       changed(sites, 'units/0/site', undefined),
       changed(sites, 'units/0/id', '__proto__'),
       changed(sites, 'sites/0/extra', 1),
+      changed(sites, 'units/0/control', 'magic'),
+      changed(sites, 'units/0/fitted', [{ part: 'x', at: 'long ago' }]),
+      changed(sites, 'units/0/options', { X: 'maybe' }),
     ],
   },
   {
     name: 'visit',
     contract: visitContract,
     schema: visitSchema,
-    good: [finished, changed(finished, 'events', [])],
+    good: [finished, burnerVisit, ventVisit, changed(finished, 'events', [])],
     bad: [
       changed(finished, 'id', '00000000-0000-4000-8000-000000000000'),
       changed(finished, 'events/0/type', 'party-held'),
@@ -167,6 +194,14 @@ const CASES: readonly Case[] = [
       changed(finished, 'events/8/reading/quantity/unit', 'furlong'),
       changed(finished, 'pinned/unitModel/wires', undefined),
       changed(finished, 'pinned/procedures', undefined),
+      changed(burnerVisit, 'events/1/topic', 'gossip'),
+      changed(burnerVisit, 'events/1/temperatures', { outside: 'cold' }),
+      changed(burnerVisit, 'events/2/stored', undefined),
+      changed(burnerVisit, 'events/2/confidence', 2),
+      changed(burnerVisit, 'events/2/sign', { kind: 'blinks' }),
+      changed(burnerVisit, 'events/5/due', 'soon'),
+      changed(ventVisit, 'events/1/priorWork', { result: 'fine' }),
+      changed(ventVisit, 'events/3/isThere', undefined),
     ],
   },
 ];

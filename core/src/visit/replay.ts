@@ -191,7 +191,7 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'setting-read':
       return changed(state, { positions: { [event.setting]: event.value } });
     case 'option-noted':
-      return { ...state, options: { ...state.options, [event.device]: event.present } };
+      return { ...state, options: { ...state.options, [event.option]: event.present } };
     case 'part-fitted':
       return changed(state, { fitted: { [event.part]: event.id } });
     case 'watch-started':

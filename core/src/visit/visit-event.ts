@@ -260,7 +260,8 @@ export interface SettingRead {
 /** Whether this unit has an optional device. */
 export interface OptionNoted {
   readonly type: 'option-noted';
-  readonly device: string;
+  /** The optional device. */
+  readonly option: string;
   readonly present: boolean;
 }
 

@@ -180,8 +180,8 @@ export class IdentityCard {
       this.recorded.emit({ type: 'setting-read', setting, value: position, grade: this.grade() });
   }
 
-  protected note(device: string, present: boolean): void {
-    this.recorded.emit({ type: 'option-noted', device, present });
+  protected note(option: string, present: boolean): void {
+    this.recorded.emit({ type: 'option-noted', option, present });
   }
 
   private grade(): 'observed' | 'reported' {

@@ -49,7 +49,7 @@ export function firstFactWords(context: VisitContext, state: VisitState, event: 
     case 'option-noted':
       return {
         kind: 'look',
-        title: `${elementName(model, event.device)}: ${event.present ? 'is there' : 'not on this unit'}`,
+        title: `${elementName(model, event.option)}: ${event.present ? 'is there' : 'not on this unit'}`,
       };
     case 'code-read': {
       const from = event.sign ? codeSignWords(event.sign) : '';
