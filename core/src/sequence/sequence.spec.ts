@@ -34,7 +34,10 @@ function plan(model: UnitModelDocument, id: string, positions = {}): SequencePla
   return readSequence(model, model.sequences?.find((each) => each.id === id) as SequenceDocument, positions);
 }
 
-interface Failure { readonly stage: string; readonly how: 'not-commanded' | 'not-actual' }
+interface Failure {
+  readonly stage: string;
+  readonly how: 'not-commanded' | 'not-actual';
+}
 
 /**
  * A machine that goes through a sequence: what is proven follows what is commanded a moment later, except at the stage

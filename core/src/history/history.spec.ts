@@ -1,0 +1,91 @@
+import igniterVisit from '../../../demo/data/visits/co2-burner-1-igniter.json';
+import boardVisit from '../../../demo/data/visits/co2-burner-1-board.json';
+import floatFirst from '../../../demo/data/visits/mist-line-3-float-first.json';
+import floatAgain from '../../../demo/data/visits/mist-line-3-float-again.json';
+import ventVisit from '../../../demo/data/visits/vent-east-after-motor.json';
+import { pastVisit, suspicions, type PastVisit, type Suspicion } from '.';
+import type { UnitModelDocument } from '../unit-model';
+import { replay, type VisitContext, type VisitEvent } from '../visit';
+
+const NOVEMBER = Date.UTC(2026, 10, 25);
+
+function past(visit: unknown): PastVisit {
+  const { id, pinned, events } = visit as {
+    id: string;
+    pinned: { unitModel: UnitModelDocument };
+    events: VisitEvent[];
+  };
+  const context: VisitContext = { model: pinned.unitModel, procedures: {}, meters: {} };
+  return pastVisit(id, context, replay(context, events));
+}
+
+const BURNER = [past(igniterVisit), past(boardVisit)];
+const FLOAT = [past(floatFirst), past(floatAgain)];
+const kinds = (found: readonly Suspicion[]): string[] => found.map(({ kind }) => kind);
+
+describe('the history of a unit', () => {
+  it('keeps of a visit what a later one wants to know', () => {
+    const [, board] = BURNER;
+    expect(board?.codes.map(({ code }) => code)).toEqual(['3']);
+    expect(board?.fitted[0]?.isBoard).toBeTrue();
+    expect(board?.fitted[0]?.name).toBe('Burner control board BC');
+    expect(board?.followUps[0]?.due).toBe('2026-11-01');
+    expect(board?.closed).toBeTrue();
+  });
+
+  it('warns of a new board, a repeated code, the same weather and what is overdue', () => {
+    const found = suspicions(BURNER, [], { now: NOVEMBER });
+    expect(kinds(found)).toEqual(
+      ['new-board', 'same-code', 'same-weather', 'recent-work', 'follow-up'].filter((kind) =>
+        kinds(found).includes(kind),
+      ),
+    );
+    expect(found.find(({ kind }) => kind === 'same-code')?.words).toContain('Code 3');
+    expect(found.find(({ kind }) => kind === 'same-weather')?.words).toContain('wet');
+    expect(found.find(({ kind }) => kind === 'follow-up')?.advice).toBe('It is overdue.');
+    expect(found.find(({ kind }) => kind === 'new-board')?.words).toContain('3 months ago');
+  });
+
+  it('warns of the same part for the second time, counted once a visit', () => {
+    const part = suspicions(FLOAT, [], { now: NOVEMBER }).find(({ kind }) => kind === 'same-part');
+    expect(part?.words).toContain('failed 2 times');
+    expect(part?.advice).toContain('outside it');
+    expect(suspicions(FLOAT.slice(1), [], { now: NOVEMBER }).some(({ kind }) => kind === 'same-part')).toBeFalse();
+  });
+
+  it('warns of work that was never right, with the complaint before it', () => {
+    const found = suspicions([past(ventVisit)], [], { now: NOVEMBER });
+    expect(found[0]?.kind).toBe('never-right');
+    expect(found[0]?.advice).toContain('opens slowly');
+  });
+
+  it('lets twelve months pass, and knows nothing of tomorrow', () => {
+    expect(
+      suspicions(BURNER, [], { now: NOVEMBER + 366 * 86_400_000 }).filter(({ kind }) => kind !== 'follow-up'),
+    ).toEqual([]);
+    expect(kinds(suspicions(BURNER, [], { now: Date.UTC(2026, 0, 1) }))).toEqual(['follow-up']);
+    expect(suspicions([], [], { now: NOVEMBER })).toEqual([]);
+  });
+
+  it('counts the visit at hand as well: its code is the second one', () => {
+    const [igniter] = BURNER;
+    if (!igniter) throw new Error('no visit');
+    const now: PastVisit = {
+      ...igniter,
+      id: 'now',
+      openedAt: '2026-11-25T08:00:00.000Z',
+      fitted: [],
+      findings: [],
+      followUps: [],
+    };
+    const found = suspicions([igniter], [], { now: NOVEMBER + 86_400_000, visit: now });
+    expect(found.find(({ kind }) => kind === 'same-code')?.visits).toContain('now');
+  });
+
+  it('takes parts of the unit file into account', () => {
+    const parts = [{ part: 'M1', name: 'Rack motor M1', isBoard: false, at: '2026-10' }];
+    expect(kinds(suspicions([], parts, { now: NOVEMBER }))).toEqual(['recent-work']);
+    const board = [{ part: 'VD', name: 'Vent drive board VD', isBoard: true, at: '2026-10-02' }];
+    expect(kinds(suspicions([], board, { now: NOVEMBER }))).toEqual(['new-board']);
+  });
+});
