@@ -1,27 +1,31 @@
 import { cpus, totalmem } from 'node:os';
 import { append } from './append';
+import { blink } from './blink';
 import { killRounds } from './kill-rounds';
 import { page } from './page';
 import { replayLongLog } from './replay';
 import type { Benchmark, Row } from './row';
 import { startTime } from './start-time';
 
+const TAKES_VALUE = new Set(['--only', '--rounds']);
 const options = process.argv.slice(2);
 const isJson = options.includes('--json');
-const wanted = valueOf('--only')?.split(',');
+const named = options.filter((option, index) => !option.startsWith('--') && !TAKES_VALUE.has(options[index - 1] ?? ''));
+const wanted = valueOf('--only')?.split(',') ?? (named.length > 0 ? named : undefined);
 const rounds = Number(valueOf('--rounds') ?? 100);
 
 const benchmarks: Readonly<Record<string, Benchmark>> = {
   page,
   append,
   replay: replayLongLog,
+  blink,
   start: startTime,
   kill: killRounds(rounds),
 };
 
 const unknown = (wanted ?? []).filter((name) => !(name in benchmarks));
 if (unknown.length > 0 || !Number.isInteger(rounds) || rounds < 1) {
-  console.error(`npm run bench -- [--json] [--only ${Object.keys(benchmarks).join(',')}] [--rounds N]`);
+  console.error(`npm run bench -- [NAME...] [--json] [--only ${Object.keys(benchmarks).join(',')}] [--rounds N]`);
   process.exit(2);
 }
 const rows: Row[] = [];
@@ -32,7 +36,8 @@ for (const [name, benchmark] of Object.entries(benchmarks)) {
 }
 
 const machine = `${cpus().length} × ${cpus()[0]?.model.trim() ?? 'processor'}, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}, ${process.platform}`;
-if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), machine, rows }, null, 2));
+const accuracy = rows.find(({ numbers }) => 'accuracy' in numbers)?.numbers['accuracy'];
+if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), machine, accuracy, rows }, null, 2));
 else {
   console.log(`${new Date().toISOString().slice(0, 10)}, ${machine}\n`);
   console.log('| what | measured | budget | |\n|---|---|---|---|');

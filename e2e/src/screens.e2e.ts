@@ -11,7 +11,13 @@ for (const scheme of ['light', 'dark'] as const) {
     const page = await context.newPage();
     for (const [path, ready] of [
       ['/', 'Mist line 2'],
-      ['/start', 'Follow a chart'],
+      ['/start', 'Or straight into a chart'],
+      ['/units/co2-burner-1', 'Fitted so far'],
+      ['/units/new', 'What is it?'],
+      ['/practice', 'This lamp is made up'],
+      [`/visits/${HALF_DONE}/intake`, 'What the customer says'],
+      [`/visits/${HALF_DONE}/lamp`, 'Code table'],
+      [`/visits/${HALF_DONE}/watch`, 'Make the call and start the clock'],
       [`/visits/${HALF_DONE}`, 'Volts across the float switch FS1'],
       [`/visits/${FINISHED}`, 'This visit is closed'],
       [`/visits/${FINISHED}/report`, 'Points at it'],

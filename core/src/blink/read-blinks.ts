@@ -115,7 +115,9 @@ function plainness({ round, tempo }: Fit): number {
 
 function countFits(taps: readonly Press[]): readonly Fit[] {
   const starts = tempoGuesses(taps);
-  const rough = countRounds().flatMap(({ sign, round }) =>
+  // More flashes a round than were tapped cannot be told yet.
+  const possible = countRounds().filter(({ round }) => round.length <= taps.length);
+  const rough = possible.flatMap(({ sign, round }) =>
     starts.map((tempo) => ({ sign, round, tempo, score: align(taps, round, tempo, tempo.flash * 0.35).score })),
   );
   rough.sort((a, b) => b.score - a.score);

@@ -5,7 +5,7 @@ export interface World {
   readonly isSo: (name: string) => boolean;
   readonly call?: (name: ExpressionCall, of: string) => boolean;
   /** The position of a selector, or a number as text. */
-  readonly valueOf?: (name: string) => string | undefined;
+  readonly positionOf?: (name: string) => string | undefined;
 }
 
 export function evaluate(expression: Expression, world: World): boolean {
@@ -21,9 +21,9 @@ export function evaluate(expression: Expression, world: World): boolean {
     case 'or':
       return evaluate(expression.left, world) || evaluate(expression.right, world);
     case 'equals':
-      return world.valueOf?.(expression.name) === expression.value;
+      return world.positionOf?.(expression.name) === expression.value;
     case 'below':
-      return Number(world.valueOf?.(expression.name)) < Number(expression.value);
+      return Number(world.positionOf?.(expression.name)) < Number(expression.value);
   }
 }
 

@@ -10,7 +10,7 @@ describe('the expression language', () => {
   const world = (...so: string[]) => ({
     isSo: (name: string) => so.includes(name),
     call: (name: string, of: string) => so.includes(`${name} ${of}`),
-    valueOf: (name: string) => ({ selector: 'heat', count: '3' })[name],
+    positionOf: (name: string) => ({ selector: 'heat', count: '3' })[name],
   });
 
   it('says when something is so', () => {

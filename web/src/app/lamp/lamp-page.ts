@@ -1,4 +1,4 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, input, signal, viewChild } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, input, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
@@ -85,7 +85,8 @@ export class LampPage {
   protected readonly lastRead = signal('');
 
   constructor() {
-    afterNextRender(() => this.reader()?.focus());
+    // As soon as there is one: the pad is what the hand wants first.
+    afterRenderEffect({ write: () => this.reader()?.focus() });
   }
 
   protected choose(lamp: string): void {
