@@ -8,6 +8,7 @@ import { discard, eventMaker, testServer, type TestServer } from './testing/test
 describe('the API', () => {
   let server: TestServer;
   const demo = readDemo();
+  const demoProcedure = demo.procedures.find(({ id }) => id === 'pump-contactor-does-not-pull-in');
 
   beforeAll(async () => {
     server = await testServer();
@@ -47,7 +48,7 @@ describe('the API', () => {
 
   it('lists the library and the visits', async () => {
     const library = await server.request('GET', '/api/library');
-    expect((library.body['units'] as unknown as unknown[]).length).toBe(3);
+    expect((library.body['units'] as unknown as unknown[]).length).toBe(demo.sites.units.length);
     const visits = (await server.request('GET', '/api/visits')).body as unknown as {
       waitsFor: string;
       closed: boolean;
@@ -224,7 +225,7 @@ describe('the API', () => {
 
   it('versions documents by their content and keeps visits pinned to theirs', async () => {
     const { id } = await newVisit();
-    const procedure = demo.procedures[0] as ProcedureDocument;
+    const procedure = demoProcedure as ProcedureDocument;
     const path = `/api/procedures/${procedure.id}`;
     expect((await server.request('PUT', path, procedure)).body['isNew'] as unknown).toBeFalse();
     const changed = await server.request('PUT', path, { ...procedure, title: 'Pump contactor stays out' });
@@ -235,7 +236,7 @@ describe('the API', () => {
   });
 
   it('refuses documents with unknown keys, dangling references or circles, naming the path', async () => {
-    const procedure = structuredClone(demo.procedures[0]) as unknown as {
+    const procedure = structuredClone(demoProcedure) as unknown as {
       steps: Record<string, Record<string, unknown>>;
     } & Record<string, unknown>;
     const path = '/api/procedures/pump-contactor-does-not-pull-in';
@@ -252,7 +253,9 @@ describe('the API', () => {
     delete circle.steps['float-again']!['atMost'];
     delete circle.steps['float-again']!['exceeded'];
     expect(await errors(circle)).toContain('Endless loop');
-    const model = structuredClone(demo.unitModels[0]) as unknown as UnitModelDocument;
+    const model = structuredClone(
+      demo.unitModels.find(({ id }) => id === 'mist-pump-panel'),
+    ) as unknown as UnitModelDocument;
     expect(
       await errors({ ...model, wires: [{ id: 'w1', from: 'Q1.2', to: 'Z9.1' }] }, '/api/unit-models/mist-pump-panel'),
     ).toContain('wires[0].to');

@@ -59,14 +59,14 @@ describe('the page', () => {
 });
 
 describe('the demo data', () => {
-  it('has a finished and a half-done visit, two meters and a chart', () => {
+  it('has finished visits and a half-done one, two meters and a chart for every unit model', () => {
     const demo = readDemo();
-    expect(demo.visits.map((visit) => visit.events.some((event) => event.type === 'visit-closed'))).toEqual([
-      true,
-      false,
-    ]);
+    const open = demo.visits.filter((visit) => !visit.events.some((event) => event.type === 'visit-closed'));
+    expect(open.map(({ pinned }) => pinned.unit.id)).toEqual(['mist-line-2']);
+    expect(demo.visits.length).toBeGreaterThan(open.length);
     expect(demo.meters.length).toBe(2);
-    expect(demo.procedures.length).toBe(1);
+    const charted = demo.procedures.map(({ unitModel }) => unitModel).sort();
+    expect(charted).toEqual(demo.unitModels.map(({ id }) => id).sort());
     expect(demo.sites.units.every((unit) => demo.sites.sites.some((site) => site.id === unit.site))).toBeTrue();
   });
 });

@@ -31,8 +31,8 @@ export class LibraryStore {
 
   async library(): Promise<Library> {
     const [siteRows, unitRows, modelRows, procedureRows, meterRows] = await Promise.all([
-      this.database.select().from(sites),
-      this.database.select().from(units),
+      this.database.select().from(sites).orderBy(sites.id),
+      this.database.select().from(units).orderBy(units.id),
       latest(this.database, unitModels),
       latest(this.database, procedures),
       latest(this.database, meters),
