@@ -186,6 +186,7 @@ export interface NoteAdded {
 /** What is asked and told before the meter comes out. */
 export const INTAKE_TOPICS = [
   'complaint',
+  'origin',
   'reproduced',
   'onset',
   'before',

@@ -31,6 +31,14 @@ const topic = (
 
 /** What is asked, in the order it is usually told. */
 const TOPICS: readonly Topic[] = [
+  topic('origin', 'How the case came', 'From whom, by what', [
+    'phoned in',
+    'a code was stored',
+    'found at service',
+    'after a repair',
+    'bought second-hand',
+    'asked from afar',
+  ]),
   topic(
     'reproduced',
     'What you see yourself',

@@ -57,8 +57,18 @@ import { GradePicker } from './grade-picker';
           (ngModelChange)="text.set($event)"
         />
         <button pButton type="submit" severity="secondary">Add</button>
+        <button
+          pButton
+          type="button"
+          severity="secondary"
+          [text]="true"
+          [attr.aria-expanded]="isOpen()"
+          (click)="isOpen.set(!isOpen())"
+        >
+          {{ grade() }}
+        </button>
       </form>
-      @if (text().trim() !== '' || isOpen()) {
+      @if (isOpen()) {
         <jx-grade-picker [(grade)]="grade" />
       }
     }

@@ -14,6 +14,7 @@ import {
   UTF8_MARK,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { BeforeSection } from './before-section';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
@@ -29,7 +30,7 @@ import { logRows } from '../visit/view/log-rows';
 /** What is handed over: finding, evidence, every reading with its bar, open jumpers. Prints on A4 or letter. */
 @Component({
   selector: 'jx-report-page',
-  imports: [ButtonModule, DatePipe, EvidenceList, PageHeader, RowBar, StateMessage, VerdictGlyph],
+  imports: [BeforeSection, ButtonModule, DatePipe, EvidenceList, PageHeader, RowBar, StateMessage, VerdictGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './report-page.html',
   styleUrl: './report-page.scss',

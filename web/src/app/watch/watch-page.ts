@@ -19,7 +19,6 @@ import {
   elementName,
   fittingChoices,
   gasSmelt,
-  holdOffsRunning,
   isWatched,
   observedIn,
   rankEntries,
@@ -37,6 +36,7 @@ import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
 import { EventStamp } from '../visit/event-stamp';
+import { HoldOffLine } from '../visit/hold-off-line';
 import { openVisit } from '../visit/open-visit';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
@@ -48,7 +48,16 @@ const LABELS = ['before', 'after a reset', 'after the repair'];
 /** A call watched stage by stage: one big button, a clock that reads events, slots and marks on one axis. */
 @Component({
   selector: 'jx-watch-page',
-  imports: [ButtonModule, FormsModule, InputTextModule, PageHeader, RouterLink, StateMessage, WatchTimeline],
+  imports: [
+    ButtonModule,
+    FormsModule,
+    HoldOffLine,
+    InputTextModule,
+    PageHeader,
+    RouterLink,
+    StateMessage,
+    WatchTimeline,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'pressed($event)' },
   templateUrl: './watch-page.html',
@@ -95,14 +104,6 @@ export class WatchPage {
   protected readonly canStart = computed(
     () => !this.visit().closed && !this.isGasSmelt() && (!this.isGas() || this.noGas()),
   );
-  protected readonly holdOffs = computed(() => {
-    const context = this.opened.context();
-    if (!context) return [];
-    return holdOffsRunning(context, this.visit(), this.now()).map(({ words, remaining }) => ({
-      words,
-      left: clock(remaining),
-    }));
-  });
   protected readonly elapsed = computed(() => {
     const watch = this.running();
     this.now();

@@ -36,6 +36,7 @@ import { BoardStrip } from '../visit/companion/board-strip';
 import { ChartList } from '../visit/companion/chart-list';
 import { HazardList } from '../visit/companion/hazard-list';
 import { NotesList } from '../visit/companion/notes-list';
+import { HoldOffLine } from '../visit/hold-off-line';
 import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
@@ -72,6 +73,7 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
     DialogModule,
     FreePage,
     HazardList,
+    HoldOffLine,
     LookPage,
     NotesList,
     RouterLink,

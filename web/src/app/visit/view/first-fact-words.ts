@@ -15,6 +15,7 @@ type Words = Pick<LogRow, 'kind' | 'title'> & Partial<Pick<LogRow, 'detail' | 'v
 
 export const TOPIC_WORDS: Readonly<Record<EventOf<'intake-recorded'>['topic'], string>> = {
   complaint: 'Complaint',
+  origin: 'How the case came',
   reproduced: 'Seen here',
   onset: 'How it began',
   before: 'Just before',
