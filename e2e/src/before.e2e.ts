@@ -106,7 +106,7 @@ test('the same with one thumb at 390 pixels', async ({ browser, server }) => {
   );
   await hands.press(page.getByRole('link', { name: /Read a lamp/ }));
   await hands.press(page.getByRole('radio', { name: /Close lamp/ }));
-  await hands.press(page.getByRole('button', { name: 'Lit steadily' }));
+  await hands.press(page.getByRole('button', { name: 'Lit steadily', exact: true }));
   await expect(page.locator('[data-code="CLOSE close"]')).toContainText('no fault');
   await hands.press(page.getByRole('link', { name: 'To the machine' }));
   await hands.press(page.getByRole('link', { name: /Watch a call/ }));
@@ -150,11 +150,11 @@ test('gas that was smelt stops every call until somebody notes that it is gone',
   await startLooking(hands, workspace, 'Burner 2', 'smells odd');
   const note = async (answer: string): Promise<void> => {
     await page.getByRole('button', { name: 'Note a sign' }).click();
-    await page.getByRole('button', { name: 'Smell' }).click();
+    await page.getByRole('button', { name: 'Smell', exact: true }).click();
     await page.getByRole('button', { name: 'gas', exact: true }).click();
     await expect(page.getByRole('alert').filter({ hasText: 'no switch, no plug' })).toBeVisible();
     await page.getByRole('button', { name: answer }).click();
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
   };
   await note('It is there');
   await expect(page.getByText('Gas was smelt.')).toBeVisible();

@@ -3,12 +3,14 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  inject,
   input,
   signal,
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
@@ -29,6 +31,7 @@ import {
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { CodeList } from '../look/code-list';
+import { historyFeature } from '../history/history.reducer';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { openVisit } from '../visit/open-visit';
@@ -56,6 +59,7 @@ import { RecipePlayer } from './recipe-player';
 export class LampPage {
   readonly id = input.required<string>();
   protected readonly opened = openVisit(this.id);
+  private readonly history = inject(Store).selectSignal(historyFeature.selectHistory);
   private readonly reader = viewChild(BlinkReader);
   protected readonly visit = this.opened.visit;
   protected readonly words = openProblemWords;
@@ -78,12 +82,24 @@ export class LampPage {
     const model = this.model();
     return model ? flashSigns(model, this.lamp()) : [];
   });
+  /** What people found out about codes the table does not have: from the unit's file and its earlier visits. */
+  private readonly legends = computed<ReadonlyMap<string, string>>(() => {
+    const [model, unit] = [this.model(), this.opened.pinned()?.unit];
+    if (!model || !unit) return new Map();
+    const told = (this.history()?.[unit.id] ?? []).flatMap(({ codes }) => codes);
+    const all = [...told, ...(unit.codes ?? [])];
+    return new Map(
+      all.flatMap(({ code, meaning }) =>
+        meaning === undefined || codeByName(model, code) ? [] : [[code, meaning] as const],
+      ),
+    );
+  });
   protected readonly table = computed(() => {
     const model = this.model();
     if (!model) return [];
     const rows = codesOf(model, this.lamp()).map((code) => ({ code, sign: code.sign ? codeSignWords(code.sign) : '' }));
-    const own = (this.opened.pinned()?.unit.codes ?? []).map(({ code, meaning }) => ({
-      code: { code, meaning } as CodeDocument,
+    const own = [...this.legends()].map(([code, meaning]): (typeof rows)[number] => ({
+      code: { code, meaning },
       sign: 'as noted at this unit',
     }));
     return [...rows, ...own];
@@ -122,8 +138,8 @@ export class LampPage {
     const code = this.typed().trim();
     if (!model || code === '') return;
     const known = codeByName(model, code, this.lamp());
-    const own = this.opened.pinned()?.unit.codes?.find((each) => each.code === code);
-    this.record({ code: known?.code ?? code, how: 'read', ...(own && !known ? { meaning: own.meaning } : {}) });
+    const meaning = this.legends().get(code);
+    this.record({ code: known?.code ?? code, how: 'read', ...(meaning !== undefined && !known ? { meaning } : {}) });
     this.typed.set('');
     this.count.set('');
   }
