@@ -1,7 +1,9 @@
 import { codeByName, codeBySign } from '../unit-model';
 import type { CodeDocument } from '../unit-model';
 import type { VisitContext, VisitState } from './visit-state';
-import type { CodeRead, ComplaintTicked, EventOf, EventType, Grade, IntakeTopic } from './visit-event';
+import type { CodeRead, ComplaintTicked, IntakeTopic } from './first-fact-events';
+import type { Grade } from './grade';
+import type { EventOf, EventType } from './visit-event';
 
 /** A complaint with how it stands. */
 export interface Complaint {

@@ -40,5 +40,7 @@ export { currentStep, isChartEnded, settle, stepOf } from './steps';
 export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './walk-list';
 export { conditionName, unmetConditions, type Unmet } from './unmet';
 export { zeroedLeads } from './zero-leads';
+export * from './first-fact-events';
+export * from './grade';
 export * from './visit-event';
 export * from './visit-state';

@@ -14,7 +14,7 @@ import { ButtonModule } from 'primeng/button';
 import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
-import type { LogRow } from '../view/log-rows';
+import type { LogRow } from '../view/log-row';
 
 const DRAWN_AT_FIRST = 60;
 const DRAWN_MORE = 120;

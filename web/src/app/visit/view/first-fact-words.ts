@@ -9,7 +9,7 @@ import {
   type VisitEvent,
   type VisitState,
 } from '@juxtameter/core';
-import type { LogRow } from './log-rows';
+import type { LogRow } from './log-row';
 
 type Words = Pick<LogRow, 'kind' | 'title'> & Partial<Pick<LogRow, 'detail' | 'value'>>;
 

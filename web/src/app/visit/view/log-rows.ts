@@ -9,39 +9,13 @@ import {
   type ProcedureStarted,
   type ReadingTaken,
   type TrailLine,
-  type Verdict,
   type VisitContext,
   type VisitEvent,
   type VisitState,
 } from '@juxtameter/core';
 import { firstFactWords } from './first-fact-words';
+import type { LogRow } from './log-row';
 import type { JuxtaInput } from '../../juxta/juxta-axis';
-
-export type RowKind = 'reading' | 'look' | 'energy' | 'note' | 'finding' | 'mark' | 'proof';
-
-/** One line of the log book as it is shown. */
-export interface LogRow {
-  /** Id of its event; of the first for a proof of dead. */
-  readonly id: string;
-  /** Counts the steps walked; undefined for what stands beside them. */
-  readonly number?: number;
-  readonly kind: RowKind;
-  readonly title: string;
-  readonly detail: string;
-  readonly value: string;
-  readonly verdict?: Verdict;
-  readonly comparison?: JuxtaInput;
-  readonly at: string;
-  readonly by: string;
-  readonly isRetracted: boolean;
-  readonly isEvidence: boolean;
-  readonly isClockDoubtful: boolean;
-  /** The arithmetic or what else can be read when the line is opened. */
-  readonly more: readonly string[];
-  /** The step to measure again. */
-  readonly step?: string;
-  readonly canRetract: boolean;
-}
 
 /** The log of a visit, newest last. The readings of one proof of dead are one line. */
 export function logRows(context: VisitContext, state: VisitState): readonly LogRow[] {
