@@ -31,10 +31,38 @@ const browser = await chromium.launch(browserOptions);
 
 await picture('visits', tablet, '/', async () => {});
 await picture('start', tablet, '/start', async () => {});
+await picture('before', tablet, '/start?at=co2-burner-1', async (page) => {
+  await lookFirst(page, 'Burner does not fire since the rain');
+  await page.keyboard.press('r');
+  await page.locator('jx-tap-pad button').waitFor();
+  await page.getByRole('button', { name: /no flame after three tries/ }).click();
+  await page.keyboard.press('Escape');
+  await page.locator('[data-code]').waitFor();
+});
+await picture('intake', tablet, '/start?at=vent-east', async (page) => {
+  await lookFirst(page, 'Vent opens but does not close');
+  await page.keyboard.press('i');
+  await page.getByRole('button', { name: 'suddenly' }).click();
+  await page.getByRole('button', { name: 'storm or surge' }).click();
+});
+await picture('lamp', tablet, '/start?at=co2-burner-2', async (page) => {
+  await lookFirst(page, 'No carbon dioxide');
+  await page.keyboard.press('r');
+  await page.locator('jx-tap-pad button').focus();
+  for (let round = 0; round < 3; round += 1) {
+    for (const pause of [450, 1200, 450, 450, 2500]) {
+      await page.keyboard.press(' ');
+      await page.waitForTimeout(pause);
+    }
+  }
+});
+await picture('watch', tablet, '/start?at=co2-burner-2', watchedCall);
+await picture('watch-phone', phone, '/start?at=co2-burner-2', watchedCall);
+await picture('unit', tablet, '/units/co2-burner-1', async () => {});
 await picture('workspace', tablet, HALF_DONE, typed('26.9'));
 await picture('workspace-dark', { ...tablet, colorScheme: 'dark' }, HALF_DONE, typed('26.9'));
 await picture('workspace-phone', phone, HALF_DONE, typed('26.9'));
-await picture('proof-of-dead', tablet, '/start', async (page) => {
+await picture('proof-of-dead', tablet, '/start?at=mist-line-3', async (page) => {
   await startVisit(page);
   await page.keyboard.press('Enter');
   for (const key of ['1', '1', 'Enter']) await page.keyboard.press(key);
@@ -98,6 +126,22 @@ function typed(text) {
   return async (page) => {
     await page.locator('input[name=reading]').fill(text);
   };
+}
+
+async function lookFirst(page, complaint) {
+  await page.getByPlaceholder('In their words').fill(complaint);
+  await page.getByRole('button', { name: /Look first/ }).click();
+  await page.locator('jx-look-page h1').waitFor();
+}
+
+async function watchedCall(page) {
+  await lookFirst(page, 'No carbon dioxide');
+  await page.getByRole('link', { name: /Watch a call/ }).click();
+  await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
+  await page.getByRole('button', { name: /Make the call/ }).click();
+  await page.waitForTimeout(4200);
+  await page.getByTestId('seen').click();
+  await page.waitForTimeout(2500);
 }
 
 async function startVisit(page) {

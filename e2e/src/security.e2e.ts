@@ -9,7 +9,7 @@ const DATA = join(import.meta.dirname, '../../demo/data');
 const HOSTILE = '<img src=x onerror=__ran=1><script>__ran=1</script>"\'--><b>&amp;';
 /** Fields that hold a person's words; quantities, ids and expressions have grammars of their own. */
 const WORDS = new Set(
-  'name title text detail why complaint by words rule source sentence note notes where meaning location address serial signal colour revision madeBy number code lamp page variant gauge2 comment'.split(
+  'name title text detail why complaint by words rule source sentence note notes where meaning location address serial signal colour revision madeBy number code look commandedBy clearedBy abort proof what page variant gauge2 comment'.split(
     ' ',
   ),
 );
@@ -86,6 +86,11 @@ test('markup in every field of every document stays text on every page', async (
     [visit, '<img src=x'],
     [`${visit}/chart`, '<img src=x'],
     [`${visit}/report`, '<img src=x'],
+    [`${visit}/intake`, '<img src=x'],
+    [`${visit}/lamp`, '<img src=x'],
+    [`${visit}/watch`, '<img src=x'],
+    ['/units/mist-line-2', '<img src=x'],
+    ['/units/mist-line-2/edit', 'What is it?'],
     ['/judge', 'Nothing is kept'],
   ] as const) {
     await page.goto(`${workspace.address}${path}`);

@@ -83,6 +83,10 @@ export class LookPage {
       words: watchOutcome(this.context(), watch).words,
     })),
   );
+  /** Once something was read or watched, where it leads has the room. */
+  protected readonly hasEvidence = computed(
+    () => this.watches().length > 0 || standingOf(this.visit(), 'code-read').length > 0,
+  );
   protected readonly canWatch = computed(() => (this.context().model.sequences ?? []).length > 0);
 
   /** Enter: begin where the evidence leads. */

@@ -46,9 +46,11 @@ const AT_A_GLANCE = 3;
 })
 export class SuspicionList {
   readonly suspicions = input.required<readonly Suspicion[]>();
+  /** Shown at once. */
+  readonly most = input(AT_A_GLANCE);
   protected readonly isWhole = signal(false);
   protected readonly shown = computed(() =>
-    this.isWhole() ? this.suspicions() : this.suspicions().slice(0, AT_A_GLANCE),
+    this.isWhole() ? this.suspicions() : this.suspicions().slice(0, this.most()),
   );
   protected readonly rest = computed(() => this.suspicions().length - this.shown().length);
 }
