@@ -72,6 +72,18 @@ test('with no server a visit is started, walked, reported and found again from a
   await page.getByRole('button', { name: 'Readings, CSV' }).click();
   expect((await download).suggestedFilename()).toContain('readings.csv');
 
+  // The file of a unit, its history and the look before the meter need no server either.
+  await page.goto(`${server.address}/units/mist-line-3`);
+  await expect(page.getByText('history as this tablet keeps it')).toBeVisible();
+  await expect(page.getByText('Float switch stayed open again.')).toBeVisible();
+  await page.getByRole('link', { name: 'Start a visit here' }).click();
+  await page.getByRole('button', { name: /Look first/ }).click();
+  await expect(page.locator('jx-look-page')).toContainText('History as this tablet keeps it');
+  await page.keyboard.press('i');
+  await page.locator('[data-topic=onset]').getByRole('button', { name: 'creeping' }).click();
+  await page.keyboard.press('Escape');
+  await expect(workspace.log).toContainText('How it began: creeping');
+
   await server.resume();
   await page.goto(visit);
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 20_000 });

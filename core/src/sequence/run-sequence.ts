@@ -46,7 +46,8 @@ function advanced(plan: SequencePlan, state: Running, world: World, now: number)
   const stage = stageOf(plan, state.stage);
   if (!stage) return state;
   const isStopping = state.stage === document.stop || stage.document.holdOff === 'lock-out';
-  if (!called && !isStopping && document.stop !== undefined) return entered(state, document.stop, now);
+  // Without a call nothing is commanded any more, but what its stop still does.
+  if (!called && !isStopping) return entered(state, document.stop ?? SEQUENCE_END, now);
   if (permissive && document.interrupted !== undefined && state.stage !== document.interrupted && !isStopping) {
     if (!evaluate(permissive, world)) return entered(state, document.interrupted, now);
   }
@@ -55,8 +56,7 @@ function advanced(plan: SequencePlan, state: Running, world: World, now: number)
     const lasts = stage.lasts ?? stage.choices[0] ?? 0;
     return elapsed >= lasts ? entered(state, stage.next, state.since + lasts) : state;
   }
-  if (stage.until === undefined)
-    return !called && stage.document.holdOff !== 'lock-out' ? entered(state, stage.next, now) : state;
+  if (stage.until === undefined) return state;
   if (elapsed >= stage.earliest && elapsed <= stage.latest && evaluate(stage.until, world))
     return entered(state, stage.next, now);
   return elapsed > stage.latest && stage.otherwise ? failed(state, stage.otherwise, stage.id, now) : state;

@@ -162,6 +162,21 @@ describe('a sequence of operation', () => {
     expect(advance(read, state, world(), 161).stage).toBe('@end');
   });
 
+  it('commands nothing any more when the call goes, and a lock-out by the fan goes with it', () => {
+    const vent = plan(VENT, 'open');
+    const world = (...so: string[]) => ({ isSo: (name: string) => so.includes(name) });
+    let state = AT_REST;
+    for (let now = 0; now < 6; now += 0.5) state = advance(vent, state, world('call.open'), now);
+    expect(commandedBy(vent, state)).toEqual(['open-relay']);
+    state = advance(vent, state, world(), 7);
+    expect(commandedBy(vent, state)).toEqual([]);
+    const burner = plan(BURNER, 'enrich', { 'BC.S1': '00' });
+    state = AT_REST;
+    for (let now = 0; now < 60; now += 1) state = advance(burner, state, world('call.enrich'), now);
+    expect(state.stage).toBe('lock-out-fan');
+    expect(advance(burner, state, world(), 61).stage).toBe('@end');
+  });
+
   it('is decided by its arguments alone: the same in one stride as in many', () => {
     const read = plan(BURNER, 'enrich', { 'BC.S1': '00' });
     const world = { isSo: (name: string) => ['call.enrich', 'fan-draught', 'flame'].includes(name) };

@@ -1,4 +1,4 @@
-import type { SequenceDocument } from './unit-model-document';
+import type { SequenceDocument, UnitModelDocument } from './unit-model-document';
 
 /** The end of a sequence. */
 export const SEQUENCE_END = '@end';
@@ -7,4 +7,10 @@ export const SEQUENCE_END = '@end';
 export function stageAfter(sequence: SequenceDocument, id: string): string {
   const at = sequence.stages.findIndex((stage) => stage.id === id);
   return sequence.stages[at]?.next ?? sequence.stages[at + 1]?.id ?? SEQUENCE_END;
+}
+
+/** What a call may start or open, as the sequences that it makes say. */
+export function startedByCall(model: UnitModelDocument, call: string): readonly string[] {
+  const made = (model.sequences ?? []).filter((sequence) => sequence.call === call);
+  return [...new Set(made.flatMap(({ mayStart = [] }) => mayStart))];
 }

@@ -27,11 +27,9 @@ import { Ticker } from '../shell/ticker';
 export class HoldOffLine {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
-  private readonly now = inject(Ticker).follow();
-  /** By the second: what shows the same is not drawn anew. */
-  private readonly second = computed(() => Math.floor(this.now() / 1000));
+  private readonly now = inject(Ticker).follow(1000);
   protected readonly running = computed(() =>
-    holdOffsRunning(this.context(), this.visit(), this.second() * 1000).map(({ words, remaining }) => ({
+    holdOffsRunning(this.context(), this.visit(), this.now()).map(({ words, remaining }) => ({
       words,
       left: `${Math.floor(remaining / 60)}:${String(Math.floor(remaining % 60)).padStart(2, '0')}`,
     })),

@@ -24,6 +24,7 @@ import {
   methodOf,
   proofTasks,
   recorded,
+  startedByCall,
   terminalLabel,
   zeroedLeads,
   type Asked,
@@ -308,9 +309,10 @@ export class ReadingEntry {
         ? undefined
         : { label: 'Prove it dead', command: record({ type: 'step-jumped', to: proof, reason: 'needs proven dead' }) };
     }
+    const starts = group === 'calls' && state === 'on' ? startedByCall(this.context().model, id) : [];
     if (group === 'calls')
       return {
-        label: `The call is ${state} now`,
+        label: `The call is ${state} now${starts.length > 0 ? `; it may start: ${starts.join(', ')}` : ''}`,
         command: record({ type: 'call-changed', call: id, state: state as 'on' | 'off' }),
       };
     if (group === 'connectors')

@@ -4,6 +4,7 @@ import {
   isWalkable,
   formatReading,
   readingTitle,
+  startedByCall,
   stepOf,
   terminalLabel,
   type ProcedureStarted,
@@ -201,7 +202,12 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
         title: `${context.model.supplies.find((each) => each.id === event.supply)?.name ?? event.supply}: ${event.state}`,
       };
     case 'call-changed':
-      return { ...common, kind: 'energy', title: `Call ${event.call}: ${event.state}` };
+      return {
+        ...common,
+        kind: 'energy',
+        title: `Call ${event.call}: ${event.state}`,
+        detail: event.state === 'on' ? startsWords(startedByCall(context.model, event.call)) : '',
+      };
     case 'connector-changed':
       return {
         ...common,
@@ -240,7 +246,7 @@ function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<type
   if (step?.kind !== 'action') return { ...common, kind: 'look', title: step?.text ?? fallback };
   const changes =
     step.sets?.supplies ?? step.sets?.calls ?? step.bypass ?? step.sets?.connectors ?? step.sets?.bypasses;
-  const starts = (step.mayStart ?? []).length > 0 ? `may start: ${(step.mayStart ?? []).join(', ')}` : '';
+  const starts = startsWords(step.mayStart ?? []);
   return { ...common, kind: changes ? 'energy' : 'look', title: step.text, detail: starts };
 }
 
@@ -253,6 +259,10 @@ function skippedWords(context: VisitContext, { procedure, skipped = [] }: Proced
     return step && isWalkable(step) ? (step.text ?? id) : id;
   });
   return [`Begun in the middle; passed over and so not proven: ${titles.join(' · ')}`];
+}
+
+function startsWords(started: readonly string[]): string {
+  return started.length > 0 ? `may start: ${started.join(', ')}` : '';
 }
 
 function pointsWords(context: VisitContext, from: string, to: string): string {
