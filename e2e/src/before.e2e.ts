@@ -254,6 +254,10 @@ test('a unit is on file in a moment, without a wiring list too, and a visit star
   await page.keyboard.press('Tab');
   await page.keyboard.press('Escape');
   await expect(page.locator('jx-visit-log')).toContainText('FX-1 rev A');
+  await page.goto(`${server.address}/units/new`);
+  await page.getByLabel('Name').fill('boiler shed fan');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('alert')).toContainText('is on file at this site already');
 });
 
 test('earlier visits warn: the same part again, work that was never right', async ({ page, server }) => {

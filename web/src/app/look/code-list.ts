@@ -129,13 +129,13 @@ export class CodeList {
   /** The legend says what an unknown code means: it is read anew with its meaning. */
   protected name({ event }: ReadCode, meaning: string): void {
     if (meaning.trim() === '') return;
-    const { code, lamp, sign, stored, how, grade } = event;
+    const { code, lamp, sign, stored, order, count, how, confidence, grade } = event;
+    const kept = Object.entries({ lamp, sign, order, count, confidence }).filter(([, value]) => value !== undefined);
     this.recorded.emit({ type: 'retracted', event: event.id });
     this.recorded.emit({
       type: 'code-read',
       code,
-      ...(lamp === undefined ? {} : { lamp }),
-      ...(sign === undefined ? {} : { sign }),
+      ...Object.fromEntries(kept),
       meaning: meaning.trim(),
       stored,
       how,

@@ -109,6 +109,10 @@ export class UnitFormPage {
     const site = this.siteChosen();
     this.lacks.set(name === '' ? 'Give it the name people use for it.' : site ? '' : 'Say at which site it stands.');
     if (name === '' || !site) return;
+    const id = this.known()?.id ?? `${slug(name, 'unit')}.${site.id}`.slice(0, 120);
+    const isTaken = this.known() === undefined && (this.library()?.units ?? []).some((unit) => unit.id === id);
+    if (isTaken)
+      return this.lacks.set(`"${name}" is on file at this site already: give it another name, or edit that one.`);
     const { part, at } = this.fitted();
     const before = this.known();
     const texts = Object.entries(this.texts()).map(([field, text]) => [field, text.trim()] as const);
@@ -116,7 +120,7 @@ export class UnitFormPage {
     const unit: Unit = {
       ...kept(before),
       ...(Object.fromEntries(texts.filter(([, text]) => text !== '')) as Partial<Unit>),
-      id: before?.id ?? `${slug(name, 'unit')}.${site.id}`.slice(0, 120),
+      id,
       site: site.id,
       name,
       unitModel: this.model(),

@@ -222,6 +222,9 @@ export class WatchPage {
   protected pressed(event: KeyboardEvent): void {
     const isTyping = event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
     if (isTyping || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+    // A button that has the focus answers the space bar itself: it must not be answered twice.
+    const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
+    if (event.key === ' ' && isOnButton) return;
     const keys: Readonly<Record<string, () => void>> = {
       ' ': () => (this.running() ? this.mark('actual') : this.start()),
       c: () => this.mark('commanded'),
