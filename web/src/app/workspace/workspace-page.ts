@@ -206,6 +206,12 @@ export class WorkspacePage {
     return { at: `${procedure} ${step} ${closed}`, mode };
   }
 
+  /** The page is there before the next key: Enter must find the step that was asked for. */
+  protected turnTo(mode: Mode): void {
+    this.mode.set(mode);
+    this.showAtOnce();
+  }
+
   /** To another page under the log, and back to the one at rest. */
   private show(mode: 'free' | 'look'): void {
     this.mode.update((shown) => (shown === mode ? this.modeAtRest().mode : mode));
