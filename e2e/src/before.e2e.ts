@@ -52,7 +52,7 @@ async function startLooking(hands: Hands, { address }: Workspace, unit: string, 
 
 test('from the complaint to the right step, by keyboard: intake, lamp, watched call', async ({ page, workspace }) => {
   test.setTimeout(90_000);
-  await page.clock.setFixedTime(TODAY);
+  await page.clock.setSystemTime(TODAY);
   const hands = new Hands(page);
   await startLooking(hands, workspace, 'Burner 1', 'Burner does not fire');
   await expect(page.locator('[data-suspicion=new-board]')).toContainText('A new board went in');
@@ -78,6 +78,10 @@ test('from the complaint to the right step, by keyboard: intake, lamp, watched c
   await page.waitForTimeout(3200);
   await hands.key(' ');
   await expect(page.locator('[data-due=wait]')).toContainText('Purge: nothing is wrong');
+  await expect(page.getByRole('button', { name: /Did not happen/ })).toBeDisabled();
+  await page.keyboard.press('x');
+  await expect(page.getByTestId('outcome')).toHaveCount(0);
+  await expect(page.locator('[data-due=due]')).toBeVisible({ timeout: 25_000 });
   await hands.key('c', 'x');
   await expect(page.getByTestId('outcome')).toContainText('Igniter was commanded and did not happen');
   await expect(page.getByTestId('leads')).toContainText('Igniter output');

@@ -9,6 +9,7 @@ export {
 export { advance, AT_REST, commandedBy, type Running } from './run-sequence';
 export {
   fittingChoices,
+  isTooEarly,
   originOf,
   runningWatch,
   secondsBetween,

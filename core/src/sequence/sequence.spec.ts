@@ -232,6 +232,14 @@ describe('watching a call', () => {
     expect(stoppedAt?.id).toBe('glow');
   });
 
+  it('accuses nothing that was given up before it was due: a wait is no failure', () => {
+    const early = new Watcher(BURNER, 'enrich').mark('fan', 'actual', 5).mark('glow', 'never', 9);
+    expect(early.outcome.stoppedAt).toBeUndefined();
+    expect(early.outcome.suspects).toEqual([]);
+    const due = new Watcher(BURNER, 'enrich').mark('fan', 'actual', 5).mark('glow', 'never', 31);
+    expect(due.outcome.stoppedAt?.id).toBe('glow');
+  });
+
   it('judges every mark by its slot, counted from the mark before, with the waits on the way', () => {
     const watcher = new Watcher(BURNER, 'enrich')
       .mark('fan', 'actual', 5)

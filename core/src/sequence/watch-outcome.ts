@@ -1,7 +1,7 @@
 import { elementName, type CodeDocument } from '../unit-model';
 import type { VisitContext } from '../visit';
 import { isWatched, type PlannedStage } from './sequence-plan';
-import type { Watch, WatchMark } from './watch';
+import { isTooEarly, type Watch, type WatchMark } from './watch';
 
 /** How the stage failed that did not follow. */
 export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
@@ -83,10 +83,10 @@ function stoppedStage(
   return watched.find(({ id }) => ids.indexOf(id) >= from && id !== watch.plan.document.stop);
 }
 
-/** Marked as not happening, and not seen since. */
+/** Marked as not happening once it was due, and not seen since. */
 function isMissed(marks: readonly WatchMark[], stage: PlannedStage): boolean {
   const last = marks.findLast(({ mark, stage: marked }) => marked?.id === stage.id && mark !== 'commanded');
-  return last?.mark === 'never';
+  return last?.mark === 'never' && !isTooEarly(last.slot, last.at);
 }
 
 function failureOf({ marks }: Watch, stage: PlannedStage): StageFailure {

@@ -247,6 +247,11 @@ function rounded(seconds: number): number {
   return Math.round(seconds * 10) / 10;
 }
 
+/** True for a stage given up before it was due: a wait is no failure. */
+export function isTooEarly(slot: Slot | undefined, at: number): boolean {
+  return slot !== undefined && at < slot.earliest - HAND;
+}
+
 /** Choices of a setting that fit a time, for a setting whose position was not read. */
 export function fittingChoices(stage: PlannedStage, seconds: number): readonly number[] {
   return stage.choices.filter((each) => Math.abs(seconds - each) <= each * TIMER + HAND);

@@ -20,10 +20,12 @@ export class Workspace {
     this.verdict = page.locator('jx-reading-entry .verdict');
   }
 
-  /** Two taps from the first page to the first step. */
+  /** A few taps from the first page to the first step. */
   async start(): Promise<void> {
     await this.page.goto(this.address);
     await this.page.getByRole('link', { name: 'Start a visit' }).click();
+    // The unit visited last is chosen by itself; which one that is depends on what ran before.
+    await this.page.getByRole('radio', { name: /Mist line 2/ }).check();
     await this.page.getByRole('button', { name: /Pump contactor does not pull in/ }).click();
     await this.at('Set the house controller to mist and stand clear of the pump.');
   }

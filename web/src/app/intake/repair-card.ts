@@ -45,7 +45,7 @@ import {
     @if (canEdit()) {
       <form
         class="entry-row"
-        (submit)="$event.preventDefault(); fit(part.value, number.value, why.value); fitForm.reset()"
+        (submit)="$event.preventDefault(); recordFitted(part.value, number.value, why.value); fitForm.reset()"
         #fitForm
       >
         <input
@@ -119,7 +119,7 @@ export class RepairCard {
     }));
   });
 
-  protected fit(part: string, number: string, why: string): void {
+  protected recordFitted(part: string, number: string, why: string): void {
     if (part.trim() === '') return;
     this.recorded.emit({
       type: 'part-fitted',

@@ -19,6 +19,7 @@ import {
   elementName,
   fittingChoices,
   gasSmelt,
+  isTooEarly,
   isWatched,
   observedIn,
   rankEntries,
@@ -116,6 +117,14 @@ export class WatchPage {
     const last = watch?.marks.at(-1);
     return last?.mark === 'commanded' && last.stage?.id === id;
   });
+  /** A stage that is not due yet cannot fail: nobody condemns a board during a wait. */
+  protected readonly canDeny = computed(() => !isTooEarly(this.next(), this.elapsed() ?? 0));
+  /** The last stage was said not to happen, and nothing is due after it. */
+  protected readonly hasStopped = computed(
+    () => this.next() === undefined && this.running()?.marks.at(-1)?.mark === 'never',
+  );
+  /** Something is still due, or did not come: this is no end. */
+  protected readonly isCut = computed(() => this.next() !== undefined || this.hasStopped());
   /** What the clock says about the stage that is due. */
   protected readonly due = computed(() => {
     const [slot, at] = [this.next(), this.elapsed()];
@@ -192,7 +201,7 @@ export class WatchPage {
 
   protected mark(mark: StageMark): void {
     const [watch, slot] = [this.running(), this.next()];
-    if (!watch || !slot) return;
+    if (!watch || !slot || (mark === 'never' && !this.canDeny())) return;
     this.record({ type: 'stage-marked', watch: watch.started.id, stage: slot.stage.id, mark });
   }
 
