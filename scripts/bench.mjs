@@ -1,4 +1,4 @@
-// Measures the budgets of the product: `npm run bench`, `npm run -s bench -- --json`, `--only page,append`, `--rounds 10`.
+// Measures the budgets of the product: `npm run bench`, `npm run -s bench -- blink --json`, `--only page,append`, `--rounds 10`.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { buildPage } from './lib/build.mjs';

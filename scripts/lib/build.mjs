@@ -23,7 +23,7 @@ const index = join(root, 'dist', 'web', 'browser', 'index.html');
 export function buildPage() {
   const hash = hashOf(SOURCES);
   if (existsSync(index) && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return true;
-  console.log('Building the page (about half a minute)...');
+  console.error('Building the page (about half a minute)...');
   rmSync(stamp, { force: true });
   const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
   const result = spawnSync(process.execPath, [ng, 'build', 'web'], {

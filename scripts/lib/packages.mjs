@@ -12,7 +12,7 @@ export function installPackages({ quiet = false } = {}) {
   const lock = readFileSync(join(root, 'package-lock.json'));
   const hash = createHash('sha256').update(lock).digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
-  if (!quiet) console.log('Installing npm packages (first time, or the lock file changed)...');
+  if (!quiet) console.error('Installing npm packages (first time, or the lock file changed)...');
   const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: root,
     stdio: quiet ? ['ignore', 'ignore', 'inherit'] : 'inherit',

@@ -147,15 +147,15 @@ function byStage(
   { watch }: Observed,
   school: School,
 ): { readonly reason: Reason; readonly score: number } | undefined {
-  const { stoppedAt, failure, words } = watch?.outcome ?? {};
-  if (!watch || !stoppedAt || words === undefined || stage !== `${watch.sequence}.${stoppedAt.id}`) return undefined;
+  const { stoppedAt, failure, fact } = watch?.outcome ?? {};
+  if (!watch || !stoppedAt || fact === undefined || stage !== `${watch.sequence}.${stoppedAt.id}`) return undefined;
   const isOther =
     (commanded === true && failure === 'not-commanded') || (commanded === false && failure === 'not-actual');
   if (isOther) return undefined;
   const weight = school === 'watch-first' ? WEIGHTS.first : WEIGHTS.second;
   // An entry that says how the stage failed fits better than one for any failure of it.
   const isExact = commanded !== undefined && failure !== 'not-known';
-  return { reason: { kind: 'watch', words }, score: weight + (isExact ? 1 : 0) };
+  return { reason: { kind: 'watch', words: fact }, score: weight + (isExact ? 1 : 0) };
 }
 
 function bySign(sign: string, { signs }: Observed): { readonly reason: Reason; readonly score: number } | undefined {

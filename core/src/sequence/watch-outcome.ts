@@ -21,6 +21,9 @@ export interface WatchOutcome {
   readonly code?: CodeDocument;
   /** Stages that came too early or too late. */
   readonly outOfTime: readonly WatchMark[];
+  /** What was seen and what was not. */
+  readonly fact: string;
+  /** The fact, and where to look. */
   readonly words: string;
 }
 
@@ -37,13 +40,15 @@ export function watchOutcome({ model }: VisitContext, watch: Watch): WatchOutcom
     const words = lastCompleted
       ? `${capital(lastCompleted.name)} was the last stage seen, as it should be.`
       : 'Nothing was marked yet.';
-    return { ...(lastCompleted ? { lastCompleted } : {}), needs: [], suspects: [], outOfTime, words };
+    return { ...(lastCompleted ? { lastCompleted } : {}), needs: [], suspects: [], outOfTime, fact: words, words };
   }
   const failure = failureOf(watch, stoppedAt);
   const suspects = suspectsOf(stoppedAt, failure);
   const { then } = stoppedAt.otherwise ?? {};
   const lockOut = watch.plan.stages.find(({ id }) => id === then)?.document.code ?? stoppedAt.document.code;
   const code = model.codes?.find((each) => each.code === lockOut);
+  const seen = lastCompleted ? `Last stage seen: ${lastCompleted.name}.` : 'No stage was seen.';
+  const fact = `${seen} ${capital(stoppedAt.name)} ${FAILURE_WORDS[failure]}.`;
   return {
     ...(lastCompleted ? { lastCompleted } : {}),
     stoppedAt,
@@ -52,18 +57,14 @@ export function watchOutcome({ model }: VisitContext, watch: Watch): WatchOutcom
     suspects,
     ...(code ? { code } : {}),
     outOfTime,
-    words: [
-      lastCompleted ? `Last stage seen: ${lastCompleted.name}.` : 'No stage was seen.',
-      `${capital(stoppedAt.name)} ${FAILURE_WORDS[failure]}.`,
-      suspects.length > 0 ? `Look at ${suspects.map((each) => elementName(model, each)).join(', ')}.` : '',
-    ]
-      .filter(Boolean)
-      .join(' '),
+    fact,
+    words:
+      suspects.length > 0 ? `${fact} Look at ${suspects.map((each) => elementName(model, each)).join(', ')}.` : fact,
   };
 }
 
 const FAILURE_WORDS: Readonly<Record<StageFailure, string>> = {
-  'not-commanded': 'did not follow, and nothing showed that it was commanded',
+  'not-commanded': 'did not follow, and no command of it was noted',
   'not-actual': 'was commanded and did not happen',
   'not-known': 'did not follow; whether it was commanded is not known',
 };

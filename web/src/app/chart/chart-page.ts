@@ -2,9 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   DOCUMENT,
-  effect,
   inject,
   input,
   linkedSignal,
@@ -12,7 +10,6 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { chartAsMermaid, chartAsSvg, chartProgress } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
@@ -20,8 +17,7 @@ import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { ChartList } from '../visit/companion/chart-list';
-import { VisitActions } from '../visit/store/visit.actions';
-import { visitFeature } from '../visit/store/visit.reducer';
+import { openVisit } from '../visit/open-visit';
 import { chartLines } from '../visit/view/chart-view';
 import { ChartLayouts } from './chart-layouts';
 import { ChartPicture } from './chart-picture';
@@ -37,16 +33,16 @@ import { stepCard } from './step-card';
 })
 export class ChartPage {
   readonly id = input.required<string>();
-  private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly layouts = inject(ChartLayouts);
   private readonly document = inject(DOCUMENT);
   private readonly picture = viewChild(ChartPicture);
 
-  protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
-  private readonly context = this.store.selectSignal(visitFeature.selectContext);
-  protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
-  protected readonly openProblem = this.store.selectSignal(visitFeature.selectOpenProblem);
+  private readonly opened = openVisit(this.id);
+  protected readonly pinned = this.opened.pinned;
+  private readonly context = this.opened.context;
+  protected readonly visit = this.opened.visit;
+  protected readonly openProblem = this.opened.problem;
   protected readonly words = openProblemWords;
   protected readonly procedure = computed(() => {
     const id = this.visit().procedure;
@@ -76,13 +72,8 @@ export class ChartPage {
   });
   protected readonly canJump = computed(() => !this.visit().closed && this.card()?.id !== this.visit().step);
 
-  constructor() {
-    effect(() => this.store.dispatch(VisitActions.openRequested({ id: this.id() })));
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
-  }
-
   protected reload(): void {
-    this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
+    this.opened.reload();
   }
 
   protected showAll(): void {
@@ -99,7 +90,7 @@ export class ChartPage {
   }
 
   protected goTo(to: string): void {
-    this.store.dispatch(VisitActions.factRecorded({ body: { type: 'step-jumped', to } }));
+    this.opened.record({ type: 'step-jumped', to });
     void this.router.navigate(['/visits', this.id()]);
   }
 

@@ -1,0 +1,191 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { providePrimeNG } from 'primeng/config';
+import type { PinnedDocuments } from '@juxtameter/contract';
+import type { EventBody, VisitEvent } from '@juxtameter/core';
+import burnerVisitDocument from '../../../../demo/data/visits/co2-burner-1-igniter.json';
+import { preferencesFeature } from '../preferences/preferences.reducer';
+import { syncFeature } from '../sync/sync.reducer';
+import { VisitActions } from '../visit/store/visit.actions';
+import { stampFact, undo } from '../visit/store/visit.effects';
+import { visitFeature } from '../visit/store/visit.reducer';
+import { WatchPage } from './watch-page';
+
+const ID = '01a1edad-73d0-7000-8000-00000000aaaa';
+const PINNED = burnerVisitDocument.pinned as unknown as PinnedDocuments;
+
+/** The page on a visit to the demo burner, with the clock in the hands of the spec. */
+class Bench {
+  readonly fixture: ComponentFixture<WatchPage>;
+  private readonly store: Store;
+  private readonly began = performance.now();
+
+  constructor(events: readonly EventBody[] = []) {
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideRouter([]),
+        providePrimeNG(),
+        provideStore({
+          [visitFeature.name]: visitFeature.reducer,
+          [preferencesFeature.name]: preferencesFeature.reducer,
+          [syncFeature.name]: syncFeature.reducer,
+        }),
+        provideEffects({ stampFact, undo }),
+      ],
+    });
+    this.store = TestBed.inject(Store);
+    this.fixture = TestBed.createComponent(WatchPage);
+    this.fixture.componentRef.setInput('id', ID);
+    this.fixture.detectChanges();
+    const opened: EventBody = { type: 'visit-opened', unit: PINNED.unit.id, complaint: 'does not light' };
+    const logged = [opened, ...events].map((body, index) => this.event(body, index));
+    this.store.dispatch(VisitActions.opened({ visit: { id: ID, pinned: PINNED, events: logged }, isUnsent: true }));
+    this.fixture.detectChanges();
+  }
+
+  private event(body: EventBody, index: number): VisitEvent {
+    const number = String(index + 1).padStart(12, '0');
+    return {
+      id: `01a1edad-73d0-7000-8000-${number}`,
+      visit: ID,
+      device: '01a1edad-73d0-7000-8000-00000000bbbb',
+      deviceSeq: index + 1,
+      seenSeq: 0,
+      at: new Date().toISOString(),
+      monotonic: 0,
+      by: 'Wren',
+      ...body,
+    };
+  }
+
+  get words(): string {
+    return ((this.fixture.nativeElement as HTMLElement).textContent ?? '').replace(/\s+/g, ' ').trim();
+  }
+
+  get logged(): readonly VisitEvent[] {
+    return this.store.selectSignal(visitFeature.selectEvents)();
+  }
+
+  get types(): readonly string[] {
+    return this.logged.map(({ type }) => type);
+  }
+
+  button(words: string): HTMLButtonElement {
+    const buttons = [...(this.fixture.nativeElement as HTMLElement).querySelectorAll('button')];
+    const found = buttons.find((each) => (each.textContent ?? '').trim().startsWith(words));
+    if (!found) throw new Error(`no button "${words}" in: ${this.words}`);
+    return found;
+  }
+
+  press(words: string): void {
+    this.button(words).click();
+    this.fixture.detectChanges();
+  }
+
+  key(key: string, target: EventTarget = document): void {
+    target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    this.fixture.detectChanges();
+  }
+
+  /** No gas is smelt, and the call is made. */
+  start(): void {
+    (this.fixture.nativeElement as HTMLElement).querySelector<HTMLInputElement>('input[type=checkbox]')?.click();
+    this.fixture.detectChanges();
+    this.press('Make the call');
+  }
+
+  /** Lets so many seconds pass, by the clocks events are stamped with. */
+  wait(seconds: number): void {
+    this.waited += seconds;
+    const now = this.began + this.waited * 1000;
+    (performance.now as unknown as jasmine.Spy).and.returnValue(now);
+    jasmine.clock().tick(seconds * 1000);
+    this.fixture.detectChanges();
+  }
+
+  private waited = 0;
+}
+
+describe('the page that watches a call', () => {
+  beforeEach(() => {
+    spyOn(performance, 'now').and.callThrough();
+    jasmine.clock().install();
+    jasmine.clock().mockDate(new Date());
+  });
+
+  afterEach(() => jasmine.clock().uninstall());
+
+  it('makes no call of gas equipment before it was said that none is smelt, and names what may start', () => {
+    const bench = new Bench();
+    expect(bench.words).toContain('May start or open: combustion fan, glow igniter, gas valve and flame');
+    expect(bench.button('Make the call').disabled).toBeTrue();
+    bench.key(' ');
+    expect(bench.types).toEqual(['visit-opened']);
+    bench.start();
+    expect(bench.types).toEqual(['visit-opened', 'sign-noted', 'watch-started']);
+  });
+
+  it('makes none at all where gas was smelt', () => {
+    const bench = new Bench([
+      { type: 'sign-noted', sense: 'smell', what: 'gas', where: 'floor', isThere: true, grade: 'observed' },
+    ]);
+    expect(bench.words).toContain('Gas was smelt: no call is made');
+    bench.key(' ');
+    expect(bench.types).not.toContain('watch-started');
+  });
+
+  it('lets nobody give up a stage during a wait, and counts the wait down', () => {
+    const bench = new Bench();
+    bench.start();
+    bench.wait(4);
+    bench.key(' ');
+    expect(bench.words).toContain('Purge: nothing is wrong');
+    expect(bench.button('Did not happen').disabled).toBeTrue();
+    bench.key('x');
+    expect(bench.types.filter((type) => type === 'stage-marked').length).toBe(1);
+    bench.wait(20);
+    expect(bench.button('Did not happen').disabled).toBeFalse();
+    expect(bench.words).toContain('due now');
+    bench.wait(10);
+    expect(bench.words).toMatch(/late by \d+ s/);
+    bench.key('x');
+    expect(bench.words).toContain('Igniter did not follow, and no command of it was noted');
+    expect(bench.words).toContain('Burner does not fire, at:');
+  });
+
+  it('keeps a command apart and takes the last mark back', () => {
+    const bench = new Bench();
+    bench.start();
+    bench.wait(4);
+    bench.key('c');
+    expect(bench.words).toContain('combustion fan, commanded');
+    expect(bench.button('Only lamp or click').disabled).toBeTrue();
+    bench.key('z');
+    expect(bench.types.at(-1)).toBe('retracted');
+    expect(bench.button('Only lamp or click').disabled).toBeFalse();
+  });
+
+  it('lets a focused button answer the space bar by itself', () => {
+    const bench = new Bench();
+    bench.start();
+    bench.wait(4);
+    bench.key(' ', bench.button('Only lamp or click'));
+    expect(bench.types).not.toContain('stage-marked');
+  });
+
+  it('ends the call with the watch, and offers the next one under another name', () => {
+    const bench = new Bench();
+    bench.start();
+    bench.wait(4);
+    bench.press('Stop watching here');
+    expect(bench.types.slice(-2)).toEqual(['call-ended', 'watch-ended']);
+    expect(bench.words).toContain('short-cycle delay');
+    const label = (bench.fixture.nativeElement as HTMLElement).querySelector<HTMLInputElement>('input[name=label]');
+    expect(label).not.toBeNull();
+    expect((bench.fixture.nativeElement as HTMLElement).querySelectorAll('[data-watch=before]').length).toBe(1);
+  });
+});
