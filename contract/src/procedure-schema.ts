@@ -38,6 +38,7 @@ const common = {
   with: conditionsSchema,
   atMost: yup.number().integer().min(1).max(100),
   exceeded: stepTarget(),
+  onlyWith: id(),
   notApplicable: stepTarget(),
   cannotDo: stepTarget(),
 };

@@ -138,6 +138,7 @@ const CASES: readonly Case[] = [
       changed(procedure, 'steps/isolate/next', undefined),
       changed(procedure, 'steps/isolate/next', 'has a space'),
       changed(procedure, 'steps/isolate/colour', 'red'),
+      changed(procedure, 'steps/isolate/onlyWith', 'no id'),
       changed(procedure, 'steps/isolate/sets/supplies', { mains: 'asleep' }),
       changed(procedure, 'steps/secondary/measure/function', 'smell'),
       changed(procedure, 'steps/secondary/measure/expect', { kind: 'nominal' }),

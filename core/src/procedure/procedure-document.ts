@@ -50,6 +50,8 @@ interface StepCommon {
   /** How often the step may be walked before `exceeded` takes over. */
   readonly atMost?: number;
   readonly exceeded?: string;
+  /** The optional device the step is about: a unit without it goes the way of `notApplicable` by itself. */
+  readonly onlyWith?: string;
   readonly notApplicable?: string;
   readonly cannotDo?: string;
 }

@@ -7,9 +7,11 @@ import {
   replay,
   type EventBody,
   type EventEnvelope,
+  type VisitContext,
   type VisitEvent,
 } from '.';
-import { DEMO_CONTEXT, VisitDriver } from '../testing/demo';
+import { lintProcedure, type ProcedureDocument } from '../procedure';
+import { DEMO_CONTEXT, DEMO_MODEL, DEMO_PROCEDURE, VisitDriver } from '../testing/demo';
 
 type KeysOf<Union> = Union extends unknown ? keyof Union : never;
 
@@ -110,6 +112,38 @@ describe('what is logged before the meter comes out', () => {
     expect(gasSmelt(driver.state)).toBeTrue();
     smell(false);
     expect(gasSmelt(driver.state)).toBeFalse();
+  });
+});
+
+describe('an optional device', () => {
+  /** Where the chart goes after a closed float switch: the pressure switch, where there is one. */
+  function afterFloat(context: VisitContext, noted?: boolean): string | undefined {
+    const driver = new VisitDriver(context);
+    driver.log({ type: 'visit-opened', unit: 'mist-line-2', complaint: '' });
+    if (noted !== undefined) driver.log({ type: 'option-noted', option: 'PS1', present: noted });
+    driver.log({ type: 'procedure-started', procedure: 'pump-contactor-does-not-pull-in', start: 'across-float' });
+    for (const supply of ['mains', 'control']) driver.log({ type: 'supply-changed', supply, state: 'on' });
+    driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    driver.read('0.1');
+    expect(replay(context, driver.events)).toEqual(driver.state);
+    return driver.state.step;
+  }
+
+  it('is not measured on a unit that does not have it, by its file or as noted on the visit', () => {
+    const without: VisitContext = { ...DEMO_CONTEXT, options: { PS1: false } };
+    expect(afterFloat(DEMO_CONTEXT)).toBe('across-pressure');
+    expect(afterFloat(DEMO_CONTEXT, false)).toBe('float-unclear');
+    expect(afterFloat(without)).toBe('float-unclear');
+    expect(afterFloat(without, true)).toBe('across-pressure');
+  });
+
+  it('has to be optional in the wiring list', () => {
+    const steps = {
+      ...DEMO_PROCEDURE.steps,
+      'across-float': { ...DEMO_PROCEDURE.steps['across-float'], onlyWith: 'FS1' },
+    };
+    const problems = lintProcedure({ ...DEMO_PROCEDURE, steps } as ProcedureDocument, DEMO_MODEL);
+    expect(problems.map(({ path }) => path)).toEqual(['steps.across-float.onlyWith']);
   });
 });
 

@@ -4,6 +4,7 @@ import {
   isOverZeroBand,
   methodOf,
   outcomeKey,
+  skipTarget,
   targetStep,
   type DecideStep,
   type WalkableStep,
@@ -48,8 +49,14 @@ export function settle(context: VisitContext, state: VisitState, target: string)
 
 function passOver(context: VisitContext, state: VisitState, id: string, step: WalkableStep): string | undefined {
   if (step.kind === 'decide') return decided(context, state, step);
+  if (isWithoutDevice(context, state, step.onlyWith)) return step.notApplicable ?? skipTarget(step);
   const isSpent = step.atMost !== undefined && (state.walks[id] ?? 0) >= step.atMost;
   return isSpent ? step.exceeded : undefined;
+}
+
+/** The unit was seen, or is on file, not to have the device; one nobody looked for counts as there. */
+function isWithoutDevice({ options }: VisitContext, state: VisitState, device: string | undefined): boolean {
+  return device !== undefined && (state.options[device] ?? options?.[device]) === false;
 }
 
 function decided(context: VisitContext, state: VisitState, step: DecideStep): string | undefined {

@@ -8,6 +8,8 @@ export interface VisitContext {
   readonly model: UnitModelDocument;
   readonly procedures: Readonly<Record<string, ProcedureDocument>>;
   readonly meters: Readonly<Record<string, Meter>>;
+  /** Optional devices the unit's file says it has or has not; what a visit notes goes before it. */
+  readonly options?: Readonly<Record<string, boolean>>;
 }
 
 /** How an event stands in the record. */

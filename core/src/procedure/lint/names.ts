@@ -27,7 +27,7 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
         problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
       continue;
     }
-    problems.push(...lint(step.with, `${path}.with`));
+    problems.push(...lint(step.with, `${path}.with`), ...lintOption(step.onlyWith, `${path}.onlyWith`, model));
     if (step.kind === 'action') {
       problems.push(...lint(step.sets, `${path}.sets`));
       if (step.bypass) problems.push(...lintTerminals(step.bypass, `${path}.bypass`, model));
@@ -75,6 +75,13 @@ function lintEntries(procedure: ProcedureDocument, model: UnitModelDocument): Pr
       problems.push(problemError(`${path}.stage`, `"${entry.stage}" is no stage, as sequence.stage.`));
     return problems;
   });
+}
+
+function lintOption(device: string | undefined, path: string, model: UnitModelDocument): Problem[] {
+  const isOptional = model.devices.some(({ id, optional }) => id === device && optional);
+  return device === undefined || isOptional
+    ? []
+    : [problemError(path, `"${device}" is no optional device of this unit model.`)];
 }
 
 function declaredBypasses(procedure: ProcedureDocument): ReadonlySet<string> {
