@@ -8,6 +8,7 @@ import tseslint from 'typescript-eslint';
 const CORE_ROOMS = [
   'quantity',
   'meter',
+  'reference',
   'expectation',
   'verdict',
   'expression',

@@ -1,5 +1,6 @@
 export * from './quantity';
 export * from './meter';
+export * from './reference';
 export * from './expectation';
 export * from './verdict';
 export * from './expression';

@@ -1,0 +1,41 @@
+export { balanceOf, type Balance } from './balance';
+export { awgSquareMillimetres, cableDrop, ohmsPerMetre, type CableRun } from './cable';
+export {
+  CALCULATORS,
+  runCalculator,
+  type Calculator,
+  type CalculatorField,
+  type CalculatorResult,
+  type CalculatorRun,
+} from './calculators';
+export {
+  capacitorAmps,
+  capacitorFarads,
+  coilImpedance,
+  heaterOhms,
+  heaterWatts,
+  ratedAmps,
+  threePhaseAmps,
+} from './load';
+export {
+  PLATINUM_CLASSES,
+  PLATINUM_RANGE,
+  platinumCelsius,
+  platinumOhms,
+  platinumTolerance,
+  type PlatinumClass,
+} from './platinum';
+export { nearestPosition } from './selector';
+export { strayVolts, type OpenLead } from './stray-voltage';
+export { betaCelsius, betaOhms, steinhartHartCelsius, steinhartHartOhms, type SteinhartHart } from './thermistor';
+export { FUSE_RATINGS, transformerFigures } from './transformer';
+export { tableFault, tableSpan, tableValue, type ValueTable } from './value-table';
+export {
+  CONDUCTOR_COEFFICIENTS,
+  INSULATION_REFERENCE,
+  insulationAt40,
+  LEAST_INSULATION,
+  windingCelsius,
+  windingOhms,
+  type ConductorMaterial,
+} from './winding';
