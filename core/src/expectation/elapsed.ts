@@ -1,13 +1,8 @@
 import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../quantity';
 import type { ElapsedDocument } from './expectation-document';
+import type { ResolutionFacts } from './resolution-facts';
 import type { ResolvedExpectation } from './resolved-expectation';
 import { nominalWords, readFraction } from './tolerance';
-
-/** What a resolution may know beyond the document. */
-export interface ResolutionFacts {
-  /** Address of a setting to the time its recorded position stands for, as a text such as "90 s". */
-  readonly times?: Readonly<Record<string, string>>;
-}
 
 /** Part of the chosen time a timer may be off by where nothing else is written; common practice, no source. */
 const USUAL_TOLERANCE = 0.1;

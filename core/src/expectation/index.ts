@@ -1,12 +1,20 @@
-export type { ResolutionFacts } from './elapsed';
+export { sourceName } from './documents';
 export {
   EXPECTATION_KINDS,
   LATER_EXPECTATION_KINDS,
   type ElapsedDocument,
+  type BalancedDocument,
   type ExpectationDocument,
   type StateWord,
 } from './expectation-document';
 export { formatExpectation } from './format-expectation';
 export { expectationExamples, parseExpectation, type ParsedExpectation } from './parse-expectation';
 export { resolveExpectation } from './resolve';
-export { shouldBeZero, type ResolvedExpectation } from './resolved-expectation';
+export type { NamedReading, ResolutionFacts } from './resolution-facts';
+export {
+  shouldBeZero,
+  type Alternative,
+  type Look,
+  type Needed,
+  type ResolvedExpectation,
+} from './resolved-expectation';

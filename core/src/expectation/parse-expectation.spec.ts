@@ -115,6 +115,51 @@ describe('an expected value in one line', () => {
     );
   });
 
+  it('has a line for every kind that stands on its own, read back as it was', () => {
+    const lines: readonly (readonly [MeasurementFunction, ExpectationDocument['kind'], string])[] = [
+      ['resistance', 'rtd', 'Pt1000 class A at 21.5 °C'],
+      ['resistance', 'rtd', 'pt100 ±2 °C at ambient'],
+      ['resistance', 'rtd', 'Pt1000 at 5..35 °C'],
+      ['resistance', 'rtd', 'Pt1000 at 21 °C?'],
+      ['resistance', 'ntc', 'NTC 10 kΩ beta 3950 ±5 % at 21 °C'],
+      ['resistance', 'table', 'table 0 °C = 32.7 kΩ; 25 °C = 10 kΩ ±5 % at ambient'],
+      ['dc-voltage', 'table', 'table 0 bar = 0.5 V; 10 bar = 4.5 V at 3 bar'],
+      ['resistance', 'winding', 'winding 3.30 Ω ±7 % at 20 °C aluminium now 35 °C'],
+      ['resistance', 'winding', 'winding 3.30 Ω now ambient'],
+      ['resistance', 'balanced', 'balanced 5 %, each 12.09..13.91 Ω'],
+      ['ac-voltage', 'balanced', 'balanced'],
+      ['resistance', 'relative', 'same as leads'],
+      ['ac-voltage', 'relative', 'same as last ±5 %'],
+      ['ac-voltage', 'relative', '50 % below 24 V'],
+      ['resistance', 'relative', '2 Ω above last'],
+      ['ac-voltage', 'sum', 'sum of last + last-2 ±5 %'],
+      ['ac-voltage', 'difference', 'difference of last less last-2 ±2 V'],
+      ['dc-voltage', 'swing', 'swings 10..70 V by 20 V in 10 s'],
+      ['dc-voltage', 'swing', 'steady 4.9..5.1 V by 0.1 V'],
+      ['ac-voltage', 'sustained', '24 V ±15 % for 15 min'],
+      ['ac-voltage', 'sustained', 'present 24 V for 90 s'],
+      ['resistance', 'follows', 'open then closed on pressing the float 3 times'],
+      ['ac-voltage', 'follows', 'absent 24 V then present 24 V on the call'],
+      ['resistance', 'rating', '3.6 kW at 240 V ±10 %'],
+      ['ac-current', 'rating', '63 VA at 24 V'],
+      ['capacitance', 'rating', 'can 5 µF ±6 %'],
+      ['resistance', 'perPosition', 'positions of knob: 1 = 1 kΩ; 2 = 2.2 kΩ ±5 %'],
+      ['ac-voltage', 'zero', 'zero of 230 V'],
+      ['ac-voltage', 'zero', 'zero < 2 V'],
+      ['ac-voltage', 'documents', '24 V ±10 % (label) or 27 V ±10 % (variant B, manual page 12)'],
+    ];
+    for (const [measured, kind, line] of lines) {
+      const first = parseExpectation(line, measured);
+      if (first.outcome === 'error') {
+        fail(`${line}: ${first.message}`);
+        continue;
+      }
+      expect(first.document.kind).withContext(line).toBe(kind);
+      const again = formatExpectation(first.document);
+      expect(parseExpectation(again, measured)).withContext(`${line} became ${again}`).toEqual(first);
+    }
+  });
+
   it('never breaks on any text', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 40 }), (text) => {

@@ -1,13 +1,8 @@
-import {
-  DocumentError,
-  formatQuantity,
-  FUNCTIONS,
-  normalise,
-  parseAmount,
-  type MeasurementFunction,
-  type Quantity,
-} from '../quantity';
-import type { ExpectationDocument, StateWord } from './expectation-document';
+import { DocumentError, FUNCTIONS, normalise, type MeasurementFunction } from '../quantity';
+import type { ExpectationDocument, SourcedExpectation } from './expectation-document';
+import { amountText, formatted } from './line-amounts';
+import { namedLine } from './named-lines';
+import { plainLine } from './plain-lines';
 import { resolveExpectation } from './resolve';
 
 /** What a typed line of expectation comes to; the caller keeps the text. */
@@ -16,16 +11,9 @@ export type ParsedExpectation =
   | { readonly outcome: 'error'; readonly message: string; readonly accepted: readonly string[] };
 
 const LONGEST = 200;
-const STATES: ReadonlySet<string> = new Set<StateWord>(['present', 'absent', 'closed', 'open']);
-const UPPER = /^(?:<|≤|<=|at most|max) ?(.+)$/i;
-const LOWER = /^(?:>|≥|>=|at least|min) ?(.+)$/i;
-const RANGE = /^(.+?) ?(?:\.{2,3}|…| to ) ?(.+)$/;
-const BOTH_WAYS = /^(.+?) ?(?:±|\+-|\+\/-) ?(.+)$/;
-const UP_AND_DOWN = /^(.+?) ?\+ ?([^+-]+?) ?- ?([^+-]+)$/;
-const DOWN_AND_UP = /^(.+?) ?- ?([^+-]+?) ?\+ ?([^+-]+)$/;
-const UP_ONLY = /^(.+?) ?\+ ?([^+-]+)$/;
-const DOWN_ONLY = /^([^-].*?) ?- ?([^+-]+)$/;
 const SOURCE = /^(.*?) ?\(([^()]*)\)$/;
+const DISAGREEING = / or (?=[^()]*\([^()]+\)$|[^()]*\([^()]+\) or )/;
+const LASTING = /^(.+) for ([\d.,:]+ ?(?:s|min|h|sec|seconds|minutes|hours)?)$/i;
 
 /**
  * Reads an expected value typed in one line, in the light of what is measured. The grammar, with examples, is in
@@ -37,12 +25,10 @@ export function parseExpectation(text: string, measured: MeasurementFunction): P
   const line = normalise(text);
   if (line === '') return failed('Nothing typed yet.', measured);
   if (line.length > LONGEST) return failed(`This is longer than ${LONGEST} characters.`, measured);
-  const sourced = SOURCE.exec(line);
-  const words = sourced?.[2]?.trim() ?? '';
   try {
-    const document = documentOf(sourced?.[1] ?? line, measured);
+    const document = lineOf(line, measured);
     resolveExpectation(document, measured);
-    return { outcome: 'expectation', document: words === '' ? document : { ...document, source: words } };
+    return { outcome: 'expectation', document };
   } catch (error) {
     if (error instanceof DocumentError) return failed(error.message, measured);
     throw error;
@@ -53,94 +39,80 @@ export function parseExpectation(text: string, measured: MeasurementFunction): P
 export function expectationExamples(measured: MeasurementFunction): readonly string[] {
   switch (FUNCTIONS[measured].dimension) {
     case 'voltage':
-      return ['24 V ±15 %', '4.5..5.5 V', '< 1 V', 'present 230 V', 'unknown'];
+      return [
+        '24 V ±15 %',
+        '4.5..5.5 V',
+        '< 1 V',
+        'present 230 V',
+        'zero',
+        'same as last',
+        'swings 10..70 V',
+        'unknown',
+      ];
     case 'resistance':
-      return ['8 Ω ±10 %', '20..50 Ω', '< 2 Ω', '> 1 MΩ', 'closed', 'open', 'finite'];
+      return measured === 'insulation'
+        ? ['> 5 MΩ', 'unknown']
+        : [
+            '8 Ω ±10 %',
+            '20..50 Ω',
+            '< 2 Ω',
+            '> 1 MΩ',
+            'closed',
+            'open',
+            'Pt1000 at 21 °C',
+            'balanced 5 %',
+            '3.6 kW at 240 V',
+            'finite',
+          ];
     case 'current':
-      return ['3 A ±10 %', '< 250 mA', 'unknown'];
+      return ['3 A ±10 %', '< 250 mA', '63 VA at 24 V', 'unknown'];
+    case 'capacitance':
+      return ['can 5 µF ±6 %', '5 µF ±10 %', 'unknown'];
     case 'time':
       return ['90 s ±10 %', '< 5 min', 'unknown'];
     default: {
       const { unit, prefix } = FUNCTIONS[measured];
       const amount = formatted({ value: 10 ** prefix, unit, exponent: prefix });
-      return [`${amount} ±10 %`, `> ${amount}`, 'unknown'];
+      return [`${amount} ±10 %`, `> ${amount}`, 'same as last ±2 °C', 'unknown'].filter(
+        (line) => measured === 'temperature' || !line.includes('°C'),
+      );
     }
   }
 }
 
-function documentOf(line: string, measured: MeasurementFunction): ExpectationDocument {
-  const [first = '', ...rest] = line.split(' ');
-  const word = first.toLowerCase();
-  if (word === 'unknown' || word === '?') return refuseRest(rest, { kind: 'unknown' });
-  if (word === 'finite') return refuseRest(rest, { kind: 'unknown', finite: true });
-  if (STATES.has(word)) return stateOf(word as StateWord, rest.join(' '), measured);
-  const upper = UPPER.exec(line);
-  if (upper) return { kind: 'limit', atMost: quantityText(upper[1], measured) };
-  const lower = LOWER.exec(line);
-  if (lower) return { kind: 'limit', atLeast: quantityText(lower[1], measured) };
-  const range = RANGE.exec(line);
-  return range ? rangeOf(range[1] ?? '', range[2] ?? '', measured) : nominalOf(line, measured);
+function lineOf(line: string, measured: MeasurementFunction): ExpectationDocument {
+  const parts = line.split(DISAGREEING);
+  if (parts.length > 1) return disagreeing(parts, measured);
+  const sourced = SOURCE.exec(line);
+  const words = sourced?.[2]?.trim() ?? '';
+  const document = withoutSource(sourced?.[1] ?? line, measured);
+  return words === '' ? document : { ...document, source: words };
 }
 
-function refuseRest(rest: readonly string[], document: ExpectationDocument): ExpectationDocument {
-  if (rest.length > 0) throw new DocumentError('', `"${rest.join(' ')}" after the word means nothing.`, []);
-  return document;
+function withoutSource(line: string, measured: MeasurementFunction): ExpectationDocument {
+  const lasting = FUNCTIONS[measured].dimension === 'time' ? null : LASTING.exec(line);
+  if (!lasting) return namedLine(line, measured) ?? plainLine(line, measured);
+  const is = namedLine(lasting[1] ?? '', measured) ?? plainLine(lasting[1] ?? '', measured);
+  return { kind: 'sustained', is, for: amountText(lasting[2] ?? '', 'time') };
 }
 
-function stateOf(is: StateWord, of: string, measured: MeasurementFunction): ExpectationDocument {
-  return of === '' ? { kind: 'state', is } : { kind: 'state', is, of: quantityText(of, measured) };
-}
+const VARIANT = /^(?:variant ([\w.-]+)(?:, ?|$))?(.*?)(?: ?page ([\w.-]+))?$/i;
 
-/** `4.5..5.5 V`: the first end takes the unit of the second where it has none of its own. */
-function rangeOf(low: string, high: string, measured: MeasurementFunction): ExpectationDocument {
-  const unit = /^[+-]?[\d.,]+$/.test(low) ? (/[^\d.,+-].*$/.exec(high)?.[0] ?? '') : '';
-  return {
-    kind: 'range',
-    low: quantityText(`${low}${unit}`, measured),
-    high: quantityText(high, measured),
-  };
-}
-
-function nominalOf(line: string, measured: MeasurementFunction): ExpectationDocument {
-  const tolerance = (text: string | undefined): string => toleranceText(text ?? '', measured);
-  const value = (text: string | undefined): string => quantityText(text, measured);
-  const both = BOTH_WAYS.exec(line);
-  if (both) return { kind: 'nominal', value: value(both[1]), tolerance: tolerance(both[2]) };
-  const up = UP_AND_DOWN.exec(line);
-  if (up) return { kind: 'nominal', value: value(up[1]), plus: tolerance(up[2]), minus: tolerance(up[3]) };
-  const down = DOWN_AND_UP.exec(line);
-  if (down) return { kind: 'nominal', value: value(down[1]), plus: tolerance(down[3]), minus: tolerance(down[2]) };
-  const one = UP_ONLY.exec(line) ?? DOWN_ONLY.exec(line);
-  if (one)
-    throw new DocumentError('', 'Write both ways: "+20 % -15 %", or one for both: "±10 %"; a way may be 0 %.', []);
-  return { kind: 'nominal', value: value(line) };
-}
-
-function quantityText(text: string | undefined, measured: MeasurementFunction): string {
-  const { dimension, unit, prefix } = FUNCTIONS[measured];
-  const assumed = text?.endsWith('?') ?? false;
-  const bare = (assumed ? text?.slice(0, -1) : text)?.trim() ?? '';
-  return `${formatted(amountOf(bare, { dimension, unit, prefix }))}${assumed ? '?' : ''}`;
-}
-
-function toleranceText(text: string, measured: MeasurementFunction): string {
-  if (text.endsWith('%')) return formatted(amountOf(text, { dimension: 'ratio', unit: '%', prefix: 0 }));
-  const { dimension, unit, prefix } = FUNCTIONS[measured];
-  return formatted(amountOf(text, { dimension, unit, prefix }));
-}
-
-function amountOf(text: string, context: Parameters<typeof parseAmount>[1]): Quantity {
-  const parsed = parseAmount(text, context);
-  if (parsed.outcome === 'amount') return parsed.quantity;
-  const [first, second] = parsed.outcome === 'ask' ? parsed.candidates.map(formatted) : [];
-  // Nobody is asked about a line that can be typed more plainly.
-  const message =
-    parsed.outcome === 'error' ? parsed.message : `"${text}" could be ${first} or ${second}; write it so it is one.`;
-  throw new DocumentError('', message, []);
-}
-
-function formatted(quantity: Quantity): string {
-  return formatQuantity(quantity).replaceAll('\u00a0', ' ');
+/** `24 V ±10 % (label) or 27 V ±10 % (manual page 4)`. */
+function disagreeing(parts: readonly string[], measured: MeasurementFunction): ExpectationDocument {
+  const sources = parts.map((part): SourcedExpectation => {
+    const sourced = SOURCE.exec(part);
+    const words = sourced?.[2]?.trim() ?? '';
+    const [, variant, document = '', page] = VARIANT.exec(words) ?? [];
+    if (words === '') throw new DocumentError('', `Say in brackets which document says "${part}".`, []);
+    return {
+      document: document.trim() === '' ? 'sheet' : document.trim(),
+      ...(page === undefined ? {} : { page }),
+      ...(variant === undefined ? {} : { variant }),
+      expect: withoutSource(sourced?.[1] ?? part, measured),
+    };
+  });
+  return { kind: 'documents', question: 'documents', sources };
 }
 
 function failed(message: string, measured: MeasurementFunction): ParsedExpectation {

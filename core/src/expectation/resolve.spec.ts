@@ -68,7 +68,7 @@ describe('expectations', () => {
       { kind: 'limit' },
       { kind: 'limit', atMost: '1 V', atLeast: '2 V' },
       { kind: 'state', is: 'closed' },
-      { kind: 'rtd' },
+      { kind: 'computed' },
     ]) {
       expect(() => resolveExpectation(document as ExpectationDocument, 'ac-voltage'))
         .withContext(JSON.stringify(document))

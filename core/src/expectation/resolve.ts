@@ -1,12 +1,24 @@
 import { DocumentError, FUNCTIONS, type MeasurementFunction } from '../quantity';
-import { resolveElapsed, type ResolutionFacts } from './elapsed';
+import { resolveBalanced } from './balanced';
+import { resolveDocuments } from './documents';
+import { resolveElapsed } from './elapsed';
 import { EXPECTATION_KINDS, type ExpectationDocument } from './expectation-document';
 import { resolveLimit } from './limit';
+import { resolveFollows, resolveSustained, resolveSwing } from './motion';
 import { resolveNominal } from './nominal';
+import { resolvePerPosition } from './per-position';
 import { resolveRange } from './range';
+import { resolveRating } from './rating';
+import { resolveCombined, resolveRelative } from './relative';
+import type { ResolutionFacts } from './resolution-facts';
 import type { ResolvedExpectation } from './resolved-expectation';
 import { resolveState } from './state';
+import { resolveNtc, resolveRtd, resolveTable, resolveWinding } from './temperature-curve';
 import { resolveUnknown } from './unknown';
+import { resolveZero } from './zero';
+
+/** How deep one expectation may stand in another. */
+const DEEPEST = 4;
 
 /**
  * The numbers a reading is compared with.
@@ -15,9 +27,21 @@ import { resolveUnknown } from './unknown';
 export function resolveExpectation(
   document: ExpectationDocument,
   measured: MeasurementFunction,
-  facts?: ResolutionFacts,
+  facts: ResolutionFacts = {},
 ): ResolvedExpectation {
-  const resolved = resolveKind(document, measured, facts);
+  return resolveAt(document, measured, facts, 0);
+}
+
+function resolveAt(
+  document: ExpectationDocument,
+  measured: MeasurementFunction,
+  facts: ResolutionFacts,
+  depth: number,
+): ResolvedExpectation {
+  if (depth > DEEPEST) throw new DocumentError('kind', 'These expectations stand too deep in each other.', []);
+  const inner = (each: ExpectationDocument): ResolvedExpectation => resolveAt(each, measured, facts, depth + 1);
+  const found = resolveKind(document, measured, facts, inner);
+  const resolved = document.caveat === undefined ? found : { ...found, caveat: document.caveat };
   // What is not known has no limits at all: a band from zero up would look like one.
   if (resolved.low === -Infinity && resolved.high === Infinity) return resolved;
   // A limit at or below zero is no limit for a quantity that cannot be negative: a clean 0.0 passes.
@@ -27,7 +51,8 @@ export function resolveExpectation(
 function resolveKind(
   document: ExpectationDocument,
   measured: MeasurementFunction,
-  facts?: ResolutionFacts,
+  facts: ResolutionFacts,
+  inner: (each: ExpectationDocument) => ResolvedExpectation,
 ): ResolvedExpectation {
   switch (document.kind) {
     case 'nominal':
@@ -38,6 +63,35 @@ function resolveKind(
       return resolveLimit(document, measured);
     case 'state':
       return resolveState(document, measured);
+    case 'zero':
+      return resolveZero(document, measured);
+    case 'rtd':
+      return resolveRtd(document, measured, facts);
+    case 'ntc':
+      return resolveNtc(document, measured, facts);
+    case 'table':
+      return resolveTable(document, measured, facts);
+    case 'winding':
+      return resolveWinding(document, measured, facts);
+    case 'balanced':
+      return resolveBalanced(document, measured, inner);
+    case 'relative':
+      return resolveRelative(document, measured, facts);
+    case 'sum':
+    case 'difference':
+      return resolveCombined(document, measured, facts);
+    case 'swing':
+      return resolveSwing(document, measured);
+    case 'sustained':
+      return resolveSustained(document, inner);
+    case 'follows':
+      return resolveFollows(document, measured, inner);
+    case 'rating':
+      return resolveRating(document, measured);
+    case 'perPosition':
+      return resolvePerPosition(document, measured, facts);
+    case 'documents':
+      return resolveDocuments(document, measured, facts, inner);
     case 'elapsed':
       return resolveElapsed(document, measured, facts);
     case 'unknown':

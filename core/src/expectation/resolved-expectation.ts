@@ -1,3 +1,4 @@
+import type { Compared } from '../meter';
 import type { UnitSymbol } from '../quantity';
 
 /** What a reading should be, in numbers. All values in the function's base unit. */
@@ -20,6 +21,45 @@ export interface ResolvedExpectation {
   readonly judgeable: boolean;
   /** With no known value: a finite one is still expected. */
   readonly finite: boolean;
+  /** What was guessed; the band is wide enough for all of it, and nothing passes by it. */
+  readonly guessed?: string;
+  /** What a reading that is within does not prove. */
+  readonly caveat?: string;
+  /** What has to be known before this can be judged. */
+  readonly needs?: Needed;
+  /** The other readings this one is compared with: their uncertainty counts as well. */
+  readonly compared?: Compared;
+  /** It has to move, to stand still, or to last. */
+  readonly motion?: Motion;
+  /** Several looks at the same points, in order. */
+  readonly looks?: readonly Look[];
+  /** The members of a list are alike; `absolute` is what each should be besides. */
+  readonly balance?: { readonly within: number; readonly absolute?: ResolvedExpectation };
+  /** Documents that disagree, while none was chosen. */
+  readonly alternatives?: readonly Alternative[];
+  /** Values that belong to something else, so that a miss can be told for what it is. */
+  readonly elsewhere?: readonly { readonly words: string; readonly low: number; readonly high: number }[];
+}
+
+export type Needed =
+  | { readonly kind: 'reading'; readonly name: string }
+  | { readonly kind: 'position'; readonly selector: string; readonly positions: readonly string[] }
+  | { readonly kind: 'choice'; readonly question: string; readonly options: readonly string[] }
+  | { readonly kind: 'leads' };
+
+export type Motion =
+  | { readonly kind: 'swing'; readonly atLeast: number; readonly atMost: number }
+  | { readonly kind: 'sustained'; readonly seconds: number };
+
+export interface Look {
+  readonly id: string;
+  readonly name: string;
+  readonly expectation: ResolvedExpectation;
+}
+
+export interface Alternative {
+  readonly name: string;
+  readonly expectation: ResolvedExpectation;
 }
 
 /** True when the acceptable band is a should-be-zero band. */

@@ -6,6 +6,7 @@ export {
   finerRange,
   topOfRanges,
   uncertaintyOf,
+  type Compared,
   type LeadState,
   type Uncertainty,
   type UncertaintyComponent,

@@ -18,8 +18,19 @@ export interface Uncertainty {
   readonly components: readonly UncertaintyComponent[];
 }
 
+/** Other readings that one reading is compared with, each added or taken off. */
+export interface Compared {
+  readonly readings: readonly {
+    readonly value: number;
+    readonly sign: 1 | -1;
+    /** Missing for a figure that is taken as it stands. */
+    readonly uncertainty?: Uncertainty;
+  }[];
+}
+
 export interface UncertaintyComponent {
-  readonly source: 'percent of reading' | 'counts' | 'digits typed' | 'lead zero' | 'leads not zeroed';
+  readonly source:
+    'percent of reading' | 'counts' | 'digits typed' | 'lead zero' | 'leads not zeroed' | 'the other reading';
   readonly shape: 'rectangular' | 'normal';
   /** Half-width when rectangular, standard deviation when normal; base unit. */
   readonly size: number;
@@ -44,6 +55,17 @@ export function uncertaintyOf(
   measured: MeasurementFunction,
   meter: Meter | undefined,
   leads: LeadState = {},
+  compared?: Compared,
+): Uncertainty {
+  const alone = uncertaintyAlone(quantity, measured, meter, leads);
+  return compared && compared.readings.length > 0 ? against(alone, compared) : alone;
+}
+
+function uncertaintyAlone(
+  quantity: Quantity,
+  measured: MeasurementFunction,
+  meter: Meter | undefined,
+  leads: LeadState,
 ): Uncertainty {
   const value = inBase(quantity);
   const typed = resolutionInBase(quantity);
@@ -62,6 +84,51 @@ export function uncertaintyOf(
     else add('lead zero', 'normal', LEAD_ZERO_DEVIATION);
   }
   return combined(value - leadZeroFor(measured, leads), components, range);
+}
+
+/**
+ * What a comparison adds: the other readings' own uncertainty. Within one range the percentage is common, so only that
+ * of what is left of the terms counts; leads that were not zeroed are in both readings of a pair and cancel.
+ */
+function against(alone: Uncertainty, { readings }: Compared): Uncertainty {
+  const isPair = readings.length === 1;
+  const terms = [
+    { value: alone.distribution.centre, uncertainty: alone },
+    ...readings.map(({ value, sign, uncertainty }) => ({ value: -sign * value, uncertainty })),
+  ];
+  const own = (each: UncertaintyComponent): UncertaintyComponent =>
+    isPair && each.source === 'leads not zeroed' ? { ...each, size: LEAD_ZERO_DEVIATION } : each;
+  const apart = terms.flatMap(({ uncertainty }, index) =>
+    (uncertainty?.components ?? [])
+      .filter(({ source }) => source !== 'percent of reading')
+      .map(own)
+      .map((each): UncertaintyComponent => (index === 0 ? each : { ...each, source: 'the other reading' })),
+  );
+  return combined(alone.distribution.centre, [...commonPercent(terms), ...apart], alone.range);
+}
+
+function commonPercent(
+  terms: readonly { readonly value: number; readonly uncertainty?: Uncertainty }[],
+): readonly UncertaintyComponent[] {
+  const sums: { readonly range: MeterRange; sum: number }[] = [];
+  for (const { value, uncertainty } of terms) {
+    const { range } = uncertainty ?? {};
+    if (!range) continue;
+    const group = sums.find((each) => isSameRange(each.range, range));
+    if (group) group.sum += value;
+    else sums.push({ range, sum: value });
+  }
+  return sums
+    .map(({ range, sum }) => ({
+      source: 'percent of reading' as const,
+      shape: 'rectangular' as const,
+      size: Math.abs(sum) * range.ofReading,
+    }))
+    .filter(({ size }) => size > 0);
+}
+
+function isSameRange(first: MeterRange, second: MeterRange): boolean {
+  return first.upTo === second.upTo && first.resolution === second.resolution;
 }
 
 /** The range of this function whose full scale is largest, base unit; undefined when the profile has none. */

@@ -16,6 +16,10 @@ export function formatReading(reading: Reading): string {
       return `<${formatQuantity(reading.quantity)}`;
     case 'swing':
       return `${formatQuantity(reading.low)}..${formatQuantity(reading.high)}`;
+    case 'span': {
+      const out = reading.dropOuts === 0 ? '' : `, ${reading.dropOuts} out`;
+      return `${formatQuantity(reading.low)}..${formatQuantity(reading.high)} for ${formatQuantity(reading.lasted)}${out}`;
+    }
     case 'unsteady':
       return `~${formatQuantity(reading.quantity)}`;
     case 'list':

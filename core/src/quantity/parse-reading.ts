@@ -46,6 +46,8 @@ function parseSingle(text: string, context: ReadingContext): ParsedReading {
   if (context.function === 'elapsed-time' && /^never$/i.test(text)) {
     return { outcome: 'reading', reading: { kind: 'never' } };
   }
+  const span = SPAN.exec(text);
+  if (span && context.function !== 'elapsed-time') return parseSpan(span, context);
   const swing = /^(.+?) ?(?:\.{2,3}|…) ?(.+)$/.exec(text);
   if (swing) return parseSwing(swing[1] ?? '', swing[2] ?? '', context);
   const marked = /^([<>~≈]) ?(.+)$/.exec(text);
@@ -90,6 +92,27 @@ function parseSwing(lowText: string, highText: string, context: ReadingContext):
   const inOrder = inBase(low.quantity) <= inBase(high.quantity);
   const [first, second] = inOrder ? [low.quantity, high.quantity] : [high.quantity, low.quantity];
   return { outcome: 'reading', reading: { kind: 'swing', low: first, high: second } };
+}
+
+/** "24..27 for 15 min", "24 for 90 s, 2 out": what was seen while it was watched, and how often it dropped out. */
+const SPAN = /^(.+?) for ([^,]+?)(?:, ?(\d{1,4}) ?(?:out|drop-outs?))?$/i;
+
+function parseSpan(found: RegExpExecArray, context: ReadingContext): ParsedReading {
+  const [, seen = '', time = '', out = '0'] = found;
+  const lasted = parseAmount(time, { dimension: 'time', unit: 's', prefix: 0 });
+  if (lasted.outcome !== 'amount' || lasted.quantity.value <= 0)
+    return failed(`"${time}" is no time; accepted: for 15 min, for 90 s.`, context);
+  const read = parseSingle(seen, context);
+  if (read.outcome !== 'reading') return read;
+  const { reading } = read;
+  const ends =
+    reading.kind === 'swing'
+      ? { low: reading.low, high: reading.high }
+      : reading.kind === 'value'
+        ? { low: reading.quantity, high: reading.quantity }
+        : undefined;
+  if (!ends) return failed('What was watched is a value or two ends.', context);
+  return { outcome: 'reading', reading: { kind: 'span', ...ends, lasted: lasted.quantity, dropOuts: Number(out) } };
 }
 
 function amountOf(text: string, context: ReadingContext): ParsedAmount {

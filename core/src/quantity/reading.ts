@@ -10,6 +10,14 @@ export type Reading =
   | { readonly kind: 'below'; readonly quantity: Quantity }
   /** Moves between two values; `low` is not above `high`. */
   | { readonly kind: 'swing'; readonly low: Quantity; readonly high: Quantity }
+  /** Watched for a time: lowest, highest, how long, and how often it dropped out. */
+  | {
+      readonly kind: 'span';
+      readonly low: Quantity;
+      readonly high: Quantity;
+      readonly lasted: Quantity;
+      readonly dropOuts: number;
+    }
   /** Will not settle around a value. */
   | { readonly kind: 'unsteady'; readonly quantity: Quantity }
   /** What was timed did not happen while someone watched. */

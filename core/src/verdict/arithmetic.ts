@@ -9,9 +9,10 @@ export function arithmeticSentence(
   interval: MeasuredInterval,
   expectation: ResolvedExpectation,
   verdict: Verdict,
-  probability?: number,
+  { probability, why }: { readonly probability?: number; readonly why?: string } = {},
 ): string {
-  return `${measuredWords(reading, interval, expectation.unit)}; should be ${expectation.rule}. ${relationWords(interval, expectation, verdict, probability)}: ${verdict}.`;
+  const relation = why ?? relationWords(interval, expectation, verdict, probability);
+  return `${measuredWords(reading, interval, expectation.unit)}; should be ${expectation.rule}. ${relation}: ${verdict}.`;
 }
 
 function measuredWords(reading: SingleReading, interval: MeasuredInterval, unit: UnitSymbol): string {

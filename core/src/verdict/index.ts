@@ -1,5 +1,7 @@
 export { intervalWords, uncertaintyWords } from './arithmetic';
 export { judge, type JudgeInput, type Judgement } from './judge';
+export { judgeSet, type JointJudgement, type Patterns, type SetMember } from './judge-set';
 export { measuredInterval, type MeasuredInterval } from './measured-interval';
 export { producibleVerdicts } from './producible';
 export { INCONCLUSIVE, RULES_VERSION, VERDICT_MEANINGS, VERDICTS, type Verdict } from './verdict';
+export type { StrayEstimate } from './ways-to-decide';

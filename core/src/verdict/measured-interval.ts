@@ -1,4 +1,12 @@
-import { probabilityBelow, topOfRanges, uncertaintyOf, type LeadState, type Meter, type Uncertainty } from '../meter';
+import {
+  probabilityBelow,
+  topOfRanges,
+  uncertaintyOf,
+  type Compared,
+  type LeadState,
+  type Meter,
+  type Uncertainty,
+} from '../meter';
 import { FUNCTIONS, inBase, type MeasurementFunction, type Reading } from '../quantity';
 
 /** Where the true value lies at 95 %, base unit; ends may be infinite. */
@@ -19,6 +27,7 @@ export function measuredInterval(
   measured: MeasurementFunction,
   meter?: Meter,
   leads?: LeadState,
+  compared?: Compared,
 ): MeasuredInterval {
   const floor = FUNCTIONS[measured].neverNegative ? 0 : -Infinity;
   const clamped = (low: number, high: number): { low: number; high: number } => ({
@@ -28,7 +37,7 @@ export function measuredInterval(
   switch (reading.kind) {
     case 'value':
     case 'unsteady': {
-      const uncertainty = uncertaintyOf(reading.quantity, measured, meter, leads);
+      const uncertainty = uncertaintyOf(reading.quantity, measured, meter, leads, compared);
       const value = uncertainty.distribution.centre;
       const half = uncertainty.halfWidth95;
       return {
@@ -38,6 +47,7 @@ export function measuredInterval(
         beyondDisplay: false,
       };
     }
+    case 'span':
     case 'swing': {
       const low = measuredInterval({ kind: 'value', quantity: reading.low }, measured, meter, leads);
       const high = measuredInterval({ kind: 'value', quantity: reading.high }, measured, meter, leads);

@@ -14,12 +14,37 @@ export function producibleVerdicts(
   const { dimension, canBeAbsent } = FUNCTIONS[measured];
   const found = new Set<Verdict>();
   const isResistance = dimension === 'resistance';
+  if (expectation.looks) return found.add('within').add('steady').add('mixed');
+  if (expectation.alternatives) {
+    for (const each of expectation.alternatives)
+      for (const verdict of producibleVerdicts(each.expectation, measured)) found.add(verdict);
+    return found.add('unjudged');
+  }
+  if (expectation.balance) {
+    found.add('within').add('unbalanced');
+    if (isResistance) found.add('open');
+    const { absolute } = expectation.balance;
+    if (!absolute) return found;
+    for (const verdict of producibleVerdicts(absolute, measured)) found.add(verdict);
+    return found.add('mixed');
+  }
+  if (
+    expectation.needs?.kind === 'reading' ||
+    expectation.needs?.kind === 'position' ||
+    expectation.needs?.kind === 'leads'
+  ) {
+    // What it will be compared with is not known before the visit: any side may come out.
+    found.add('within').add('low').add('high').add('unjudged');
+    if (isResistance) found.add('open').add('shorted');
+    return found;
+  }
   if (!expectation.judgeable) {
     found.add('unjudged');
     if (isResistance && expectation.finite && !Number.isFinite(expectation.high)) found.add('open').add('shorted');
     return found;
   }
   found.add('within');
+  if (expectation.motion?.kind === 'swing' && expectation.motion.atLeast > 0) found.add('steady');
   const canBeBelow = expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative);
   const canBeAbove = expectation.high < Infinity;
   if (canBeBelow) found.add('low');

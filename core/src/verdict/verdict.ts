@@ -3,7 +3,9 @@ export const VERDICTS = [
   'invalid',
   'unjudged',
   'unsteady',
+  'steady',
   'mixed',
+  'unbalanced',
   'open',
   'shorted',
   'within',
@@ -24,7 +26,9 @@ export const VERDICT_MEANINGS: Readonly<Record<Verdict, string>> = {
   invalid: 'Not taken under the conditions it needs, so it says nothing.',
   unjudged: 'No expected value is known, so it is kept and not judged.',
   unsteady: 'It moves although it should stand still.',
+  steady: 'It stands still although it should move.',
   mixed: 'The looks disagree with each other.',
+  unbalanced: 'They are not alike.',
   open: 'No path between the two points.',
   shorted: 'The two points are joined.',
   within: 'As it should be, meter uncertainty included.',
@@ -36,4 +40,4 @@ export const VERDICT_MEANINGS: Readonly<Record<Verdict, string>> = {
 };
 
 /** Version of the rules below; stored with every judgement so that a later change never rewrites a record. */
-export const RULES_VERSION = 1;
+export const RULES_VERSION = 2;

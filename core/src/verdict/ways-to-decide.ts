@@ -8,6 +8,7 @@ export function waysToDecide(
   measured: MeasurementFunction,
   meter: Meter | undefined,
   leads: LeadState | undefined,
+  isLowImpedance = false,
 ): readonly string[] {
   const ways: string[] = [];
   const { dimension, unit } = FUNCTIONS[measured];
@@ -20,9 +21,31 @@ export function waysToDecide(
         `use the ${formatValue(finer.upTo, unit)} range: its last digit is ${formatValue(finer.resolution, unit)}`,
       );
   }
-  if (dimension === 'voltage' && meter?.functions.get(measured)?.hasLowImpedanceMode) {
+  if (dimension === 'voltage' && !isLowImpedance && meter?.functions.get(measured)?.hasLowImpedanceMode) {
     ways.push('switch to low-impedance mode: a stray voltage collapses');
   }
   ways.push('repeat the reading with firm contact');
   return ways;
+}
+
+/** What a meter may show on an open lead at these points, in volts. */
+export interface StrayEstimate {
+  readonly low: number;
+  readonly high: number;
+  /** "An open lead of 6 m beside 24 V". */
+  readonly words: string;
+}
+
+/** What tells a stray voltage from a supply with something in series, cheapest first. */
+export function waysToSettlePartial(
+  measured: MeasurementFunction,
+  meter: Meter | undefined,
+  isLowImpedance: boolean,
+): readonly string[] {
+  const hasMode = meter?.functions.get(measured)?.hasLowImpedanceMode ?? false;
+  return [
+    ...(hasMode && !isLowImpedance ? ['read again in low-impedance mode: a stray voltage collapses'] : []),
+    'load it: connect the load or a test lamp and read again',
+    'unplug the lead and read the source alone',
+  ];
 }

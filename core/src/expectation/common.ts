@@ -1,0 +1,39 @@
+import { FUNCTIONS, type MeasurementFunction } from '../quantity';
+import type { ExpectationDocument } from './expectation-document';
+import type { Needed, ResolvedExpectation } from './resolved-expectation';
+import { readFraction } from './tolerance';
+
+type Thresholds = Pick<ResolvedExpectation, 'unit' | 'absentBelow' | 'partialBelow' | 'source'>;
+
+/** What every kind has: unit, thresholds, source. */
+export function thresholdsOf(
+  document: Pick<ExpectationDocument, 'absentBelow' | 'partialBelow' | 'source'>,
+  measured: MeasurementFunction,
+): Thresholds {
+  return {
+    unit: FUNCTIONS[measured].unit,
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    source: document.source,
+  };
+}
+
+/** Nothing can be judged before something else is known; `finite` still tells open and shorted. */
+export function notYetKnown(
+  document: Pick<ExpectationDocument, 'absentBelow' | 'partialBelow' | 'source'>,
+  measured: MeasurementFunction,
+  words: string,
+  needs?: Needed,
+  finite = false,
+): ResolvedExpectation {
+  return {
+    ...thresholdsOf(document, measured),
+    low: -Infinity,
+    high: Infinity,
+    words,
+    rule: words,
+    judgeable: false,
+    finite,
+    ...(needs ? { needs } : {}),
+  };
+}

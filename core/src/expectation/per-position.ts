@@ -1,0 +1,47 @@
+import { DocumentError, formatValue, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../quantity';
+import { notYetKnown, thresholdsOf } from './common';
+import type { PerPositionDocument } from './expectation-document';
+import { spoken } from './reference';
+import type { ResolutionFacts } from './resolution-facts';
+import type { ResolvedExpectation } from './resolved-expectation';
+import { readTolerance } from './tolerance';
+
+/** The value of the position the selector was noted to be in. */
+export function resolvePerPosition(
+  document: PerPositionDocument,
+  measured: MeasurementFunction,
+  facts: ResolutionFacts = {},
+): ResolvedExpectation {
+  const { dimension, unit } = FUNCTIONS[measured];
+  const tolerance = document.tolerance ?? '5 %';
+  const bands = Object.entries(document.positions).map(([position, text]) => {
+    const value = inBase(readQuantity(text, `positions.${position}`, dimension));
+    const off = readTolerance(tolerance, 'tolerance', value, dimension);
+    return { position, value, low: value - off, high: value + off };
+  });
+  if (bands.length < 2)
+    throw new DocumentError('positions', 'A selector has at least two positions.', ['{"1": "1 kΩ", "2": "2.2 kΩ"}']);
+  const { selector } = document;
+  const noted = facts.positions && Object.hasOwn(facts.positions, selector) ? facts.positions[selector] : undefined;
+  const here = bands.find(({ position }) => position === noted);
+  if (!here) {
+    const names = bands.map(({ position }) => position);
+    const why = noted === undefined ? 'whose position was not noted' : `in "${noted}", which the sheet does not list`;
+    const needs = { kind: 'position', selector, positions: names } as const;
+    return notYetKnown(document, measured, `by the position of ${spoken(selector)}, ${why}`, needs);
+  }
+  const words = `${formatValue(here.value, unit, 4)} ±${tolerance} in position ${here.position}`;
+  return {
+    ...thresholdsOf(document, measured),
+    low: here.low,
+    high: here.high,
+    of: here.value,
+    words,
+    rule: words,
+    judgeable: true,
+    finite: true,
+    elsewhere: bands
+      .filter((band) => band !== here)
+      .map(({ position, low, high }) => ({ words: `position ${position}`, low, high })),
+  };
+}

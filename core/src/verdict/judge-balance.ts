@@ -1,0 +1,153 @@
+import { balanceOf } from '../reference';
+import type { LeadState, Meter } from '../meter';
+import type { ResolvedExpectation } from '../expectation';
+import { formatReading, formatValue, FUNCTIONS, type MeasurementFunction, type Reading } from '../quantity';
+import type { JudgeInput, Judgement } from './judge';
+import { measuredInterval, type MeasuredInterval } from './measured-interval';
+import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
+
+export interface BalanceMember {
+  readonly reading: Reading;
+  readonly function: MeasurementFunction;
+  readonly meter?: Meter;
+  readonly leads?: LeadState;
+}
+
+/**
+ * Whether the members are alike, and besides what each of them should be. Both are said; where they disagree the set
+ * carries the verdict of the one that fails.
+ */
+export function judgeBalance(
+  members: readonly BalanceMember[],
+  input: JudgeInput,
+  judge: (input: JudgeInput) => Judgement,
+): Judgement {
+  const { expectation } = input;
+  const { within = 0.05, absolute } = expectation.balance ?? {};
+  const typed = members.map(({ reading }) => formatReading(reading)).join(' / ');
+  const alike = alikeVerdict(members, input, within);
+  const each = absolute && absoluteVerdict(members, input, absolute, judge);
+  const verdict = jointVerdict(alike.verdict, each?.verdict);
+  const together =
+    each === undefined
+      ? expectation.caveat && verdict === 'within'
+        ? ` ${expectation.caveat}.`
+        : ''
+      : ` ${alike.verdict === 'within' && each.verdict !== 'within' ? 'Alike, and yet: each' : 'Each'} should be ${absolute?.rule}: ${each.words}.`;
+  return {
+    verdict,
+    sentence: `${typed}: ${alike.words}.${together}`,
+    ...(alike.value === undefined ? {} : { value: alike.value }),
+    ...(verdict === 'undecided'
+      ? {
+          waysToDecide: [
+            'use the lowest range that holds all of them',
+            'zero the leads',
+            'read all of them again with firm contact',
+          ],
+        }
+      : {}),
+    rulesVersion: RULES_VERSION,
+  };
+}
+
+function jointVerdict(alike: Verdict, each: Verdict | undefined): Verdict {
+  if (each === undefined || each === 'within') return alike;
+  // What is wrong in itself is wrong whether or not the meter can tell that they are alike.
+  return alike === 'within' || (alike === 'undecided' && !INCONCLUSIVE.has(each)) ? each : alike;
+}
+
+interface Alike {
+  readonly verdict: Verdict;
+  readonly words: string;
+  /** Mean of the members. */
+  readonly value?: number;
+}
+
+function alikeVerdict(members: readonly BalanceMember[], input: JudgeInput, within: number): Alike {
+  if (members.length < 2) return { verdict: 'undecided', words: 'one alone is not alike to anything' };
+  const intervals = members.map((member) => {
+    const { reading, function: measured } = member;
+    if (reading.kind === 'list') return undefined;
+    return measuredInterval(reading, measured, member.meter ?? input.meter, member.leads ?? input.leads);
+  });
+  if (intervals.some((interval) => interval?.beyondDisplay)) {
+    const isResistance = members.every(({ function: measured }) => FUNCTIONS[measured].dimension === 'resistance');
+    return { verdict: isResistance ? 'open' : 'unbalanced', words: 'one of them is beyond the display: not alike' };
+  }
+  const known = intervals.flatMap((interval) =>
+    interval?.value === undefined ? [] : [{ ...interval, value: interval.value }],
+  );
+  if (known.length < members.length) return { verdict: 'unsteady', words: 'one of them does not stand still' };
+  const balance = balanceOf(known.map(({ value }) => value));
+  if (!(Math.abs(balance.mean) > 0)) return { verdict: 'unbalanced', words: 'their mean is zero' };
+  const { off, offset } = uncertaintyOfDeviation(known);
+  const mean = Math.abs(balance.mean);
+  const low = Math.max(0, balance.deviation - off) / (mean + offset);
+  const high = (balance.deviation + off) / Math.max(mean - offset, mean * 1e-3);
+  const unit = FUNCTIONS[input.function].unit;
+  const words = `mean ${formatValue(balance.mean, unit, 4)}, the farthest ${percent(balance.unbalance)} from it (${percent(low)} to ${percent(high)} with what the meter leaves open), at most ${percent(within)} allowed`;
+  if (high <= within) return { verdict: 'within', words: `${words}: alike`, value: balance.mean };
+  if (low > within) return { verdict: 'unbalanced', words: `${words}: not alike`, value: balance.mean };
+  return { verdict: 'undecided', words: `${words}: too close to tell`, value: balance.mean };
+}
+
+/**
+ * Half-width of the distance from the mean at 95 %: the percentage and what the leads add are common to all and cancel,
+ * counts and digits are each reading's own. `offset` is what leads that were not zeroed leave open in the mean.
+ */
+function uncertaintyOfDeviation(known: readonly MeasuredInterval[]): { off: number; offset: number } {
+  const count = known.length;
+  const own = known.map(({ uncertainty }) => {
+    const parts = uncertainty?.components ?? [];
+    const rectangular = parts
+      .filter(({ source, shape }) => shape === 'rectangular' && source !== 'percent of reading')
+      .reduce((sum, { size }) => sum + size, 0);
+    const normal = Math.hypot(...parts.filter(({ source }) => source === 'lead zero').map(({ size }) => size));
+    return { rectangular, normal };
+  });
+  const rectangular = Math.max(
+    ...own.map(({ rectangular: size }, index) => {
+      const others = own.reduce((sum, each, at) => (at === index ? sum : sum + each.rectangular), 0);
+      return size * (1 - 1 / count) + others / count;
+    }),
+  );
+  const deviation = Math.max(...own.map(({ normal }) => normal)) * Math.sqrt(1 - 1 / count);
+  const notZeroed = Math.max(
+    0,
+    ...known.flatMap(({ uncertainty }) =>
+      (uncertainty?.components ?? []).filter(({ source }) => source === 'leads not zeroed').map(({ size }) => size),
+    ),
+  );
+  return { off: rectangular + 1.96 * deviation, offset: 1.96 * notZeroed };
+}
+
+function absoluteVerdict(
+  members: readonly BalanceMember[],
+  input: JudgeInput,
+  absolute: ResolvedExpectation,
+  judge: (input: JudgeInput) => Judgement,
+): { readonly verdict: Verdict; readonly words: string } {
+  const judged = members.map(({ reading, function: measured, meter, leads }) =>
+    judge({
+      ...input,
+      reading,
+      function: measured,
+      expectation: absolute,
+      meter: meter ?? input.meter,
+      leads: leads ?? input.leads,
+    }),
+  );
+  const [first] = judged;
+  const verdicts = judged.map(({ verdict }) => verdict);
+  if (first && verdicts.every((verdict) => verdict === first.verdict)) {
+    const question = first.verdict === 'unjudged' ? ` (${first.sentence})` : '';
+    return { verdict: first.verdict, words: `all ${first.verdict}${question}` };
+  }
+  const inconclusive = verdicts.find((verdict) => INCONCLUSIVE.has(verdict));
+  return { verdict: inconclusive ?? 'mixed', words: verdicts.join(', ') };
+}
+
+function percent(part: number): string {
+  return `${Number((part * 100).toPrecision(2))} %`;
+}

@@ -1,0 +1,49 @@
+import type { Look } from '../expectation';
+import { formatReading, type Reading } from '../quantity';
+import type { JudgeInput, Judgement } from './judge';
+import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
+
+/**
+ * Several looks in order, the other state before each change. All as they should be: within. Never a change, whatever
+ * was done: steady. Some of them: mixed. Too few: undecided.
+ */
+export function judgeLooks(
+  readings: readonly Reading[],
+  looks: readonly Look[],
+  input: JudgeInput,
+  judge: (input: JudgeInput) => Judgement,
+): Judgement {
+  const result = (verdict: Verdict, words: string): Judgement => ({
+    verdict,
+    sentence: `${readings.map(formatReading).join(' / ')}: ${words}: ${verdict}.`,
+    rulesVersion: RULES_VERSION,
+  });
+  if (readings.length > looks.length)
+    return result('undecided', `${looks.length} looks were asked for, ${readings.length} taken`);
+  const judged = readings.map((reading, index) => {
+    const expectation = looks[index]?.expectation ?? input.expectation;
+    return judge({ ...input, reading, expectation });
+  });
+  const inconclusive = judged.find(({ verdict }) => INCONCLUSIVE.has(verdict));
+  if (inconclusive)
+    return { ...inconclusive, sentence: `${readings.map(formatReading).join(' / ')}: ${inconclusive.sentence}` };
+  if (readings.length < looks.length)
+    return {
+      ...result('undecided', `${readings.length} of ${looks.length} looks`),
+      waysToDecide: ['take the looks that are missing'],
+    };
+  const isRight = judged.map(({ verdict }) => verdict === 'within');
+  const rounds = looks.length / 2;
+  const followed = Array.from(
+    { length: rounds },
+    (_each, round) => isRight[2 * round] && isRight[2 * round + 1],
+  ).filter(Boolean).length;
+  if (followed === rounds) return result('within', `it followed ${followed} of ${rounds} times`);
+  const before = isRight.filter((_right, index) => index % 2 === 0);
+  const during = isRight.filter((_right, index) => index % 2 === 1);
+  if (before.every((right) => !right) && during.every(Boolean))
+    return result('steady', 'it was in that state beforehand already and does not change');
+  if (before.every(Boolean) && during.every((right) => !right))
+    return result('steady', 'it never changed, whatever was done');
+  return result('mixed', `it followed ${followed} of ${rounds} times`);
+}

@@ -1,0 +1,110 @@
+import type { ResolvedExpectation } from '../expectation';
+import { formatReading, type MeasurementFunction, type Reading } from '../quantity';
+import { judge, type JudgeInput, type Judgement } from './judge';
+import { judgeBalance } from './judge-balance';
+import { judgeLooks } from './judge-looks';
+import { INCONCLUSIVE, type Verdict } from './verdict';
+
+/** One part of a set, read and judged. */
+export interface SetMember {
+  readonly id: string;
+  readonly name: string;
+  readonly function: MeasurementFunction;
+  /** Missing when someone passed a judgement and kept no figure. */
+  readonly reading?: Reading;
+  readonly verdict: Verdict;
+  readonly sentence?: string;
+}
+
+/** Names of patterns to the verdict each part has to have; parts not named may be as they are. */
+export type Patterns = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+/** What a set comes to. */
+export interface JointJudgement {
+  readonly verdict: Verdict;
+  /** The pattern the parts make; it leads on by its own name. */
+  readonly pattern?: string;
+  readonly sentence: string;
+  readonly waysToDecide?: readonly string[];
+}
+
+/**
+ * Judges the parts together: a named pattern first; within when all are; the common verdict when all agree; else mixed.
+ * A joint expectation (balanced, follows) goes before the agreement of the parts.
+ */
+export function judgeSet(
+  members: readonly SetMember[],
+  patterns: Patterns = {},
+  joint?: ResolvedExpectation,
+  input?: Pick<JudgeInput, 'meter' | 'leads'>,
+): JointJudgement {
+  const words = members
+    .map(({ name, reading, verdict }) => `${name} ${reading ? `${formatReading(reading)} ` : ''}${verdict}`)
+    .join(', ');
+  const pattern = Object.entries(patterns).find(([, wanted]) => matches(members, wanted))?.[0];
+  const whole = joint && jointOf(members, joint, input);
+  if (pattern !== undefined) {
+    const verdict = whole?.verdict ?? agreed(members);
+    return { verdict, pattern, sentence: `${words}. Together: ${pattern.replaceAll('-', ' ')}.` };
+  }
+  if (whole) {
+    const { verdict, sentence, waysToDecide } = whole;
+    return { verdict, sentence, ...(waysToDecide ? { waysToDecide } : {}) };
+  }
+  const verdict = agreed(members);
+  const inconclusive = members.find((member) => INCONCLUSIVE.has(member.verdict));
+  const because = inconclusive?.sentence && inconclusive.verdict === verdict ? ` ${inconclusive.sentence}` : '';
+  return { verdict, sentence: `${words}. ${together(members, verdict)}${because}` };
+}
+
+function together(members: readonly SetMember[], verdict: Verdict): string {
+  if (verdict === 'mixed') return 'They disagree: mixed.';
+  return members.every((member) => member.verdict === verdict) ? `All agree: ${verdict}.` : `As a whole: ${verdict}.`;
+}
+
+function agreed(members: readonly SetMember[]): Verdict {
+  const [first] = members;
+  if (!first) return 'unjudged';
+  const inconclusive = members.find(({ verdict }) => INCONCLUSIVE.has(verdict));
+  if (inconclusive) return inconclusive.verdict;
+  return members.every(({ verdict }) => verdict === first.verdict) ? first.verdict : 'mixed';
+}
+
+function jointOf(
+  members: readonly SetMember[],
+  expectation: ResolvedExpectation,
+  input: Pick<JudgeInput, 'meter' | 'leads'> = {},
+): Judgement | undefined {
+  const read = members.flatMap(({ reading, function: measured }) => (reading ? [{ reading, function: measured }] : []));
+  const [first] = read;
+  if (!first || read.length < members.length) return undefined;
+  const all: JudgeInput = {
+    ...input,
+    reading: { kind: 'list', members: read.map(({ reading }) => reading) },
+    function: first.function,
+    expectation,
+  };
+  if (expectation.balance) return judgeBalance(read, all, judge);
+  if (expectation.looks)
+    return judgeLooks(
+      read.map(({ reading }) => reading),
+      expectation.looks,
+      all,
+      judge,
+    );
+  return undefined;
+}
+
+function matches(members: readonly SetMember[], wanted: Readonly<Record<string, string>>): boolean {
+  return Object.entries(wanted).every(([id, words]) => {
+    const member = members.find((each) => each.id === id);
+    return member !== undefined && words.split(' or ').some((word) => isVerdict(member.verdict, word));
+  });
+}
+
+/** `low` is also met by nothing at all and by a part of it; `high` also by open. */
+function isVerdict(verdict: Verdict, wanted: string): boolean {
+  if (verdict === wanted) return true;
+  if (wanted === 'low') return verdict === 'absent' || verdict === 'partial' || verdict === 'shorted';
+  return wanted === 'high' && verdict === 'open';
+}
