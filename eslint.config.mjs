@@ -18,6 +18,7 @@ const CORE_ROOMS = [
   'visit',
   'sequence',
   'history',
+  'guard',
   'entry',
   'formats',
 ];

@@ -40,6 +40,7 @@ export function readReadingsList(source: string, file: string): readonly ListLin
     number: info.lines,
     step: record['step'],
     reading: record['reading'] ?? '',
+    ...optional('part', record),
     ...optional('method', record),
     ...optional('from', record),
     ...optional('to', record),
@@ -60,7 +61,7 @@ function checkedColumns(names: readonly string[], file: string): string[] {
   return columns;
 }
 
-function optional<Key extends 'method' | 'from' | 'to' | 'function' | 'expects' | 'note'>(
+function optional<Key extends 'part' | 'method' | 'from' | 'to' | 'function' | 'expects' | 'note'>(
   key: Key,
   record: Record<string, string>,
 ): Partial<Record<Key, string>> {

@@ -2,7 +2,10 @@ import {
   FINDING_GRADES,
   GRADES,
   INTAKE_TOPICS,
+  JUDGEMENT_NOTES,
   MEASUREMENT_FUNCTIONS,
+  MONITOR_MARKS,
+  NOTED_GROUPS,
   PRIOR_WORK_RESULTS,
   SIGN_SENSES,
   STAGE_MARKS,
@@ -59,6 +62,13 @@ const singleReadings = {
   'over-range': closedObject({ kind: oneOf(['over-range']).required() }),
   above: closedObject({ kind: oneOf(['above']).required(), quantity: quantity.required() }),
   below: closedObject({ kind: oneOf(['below']).required(), quantity: quantity.required() }),
+  span: closedObject({
+    kind: oneOf(['span']).required(),
+    low: quantity.required(),
+    high: quantity.required(),
+    lasted: quantity.required(),
+    dropOuts: yup.number().integer().min(0).max(10_000).required(),
+  }),
   swing: closedObject({ kind: oneOf(['swing']).required(), low: quantity.required(), high: quantity.required() }),
   unsteady: closedObject({ kind: oneOf(['unsteady']).required(), quantity: quantity.required() }),
   never: closedObject({ kind: oneOf(['never']).required() }),
@@ -78,12 +88,21 @@ const optionalSign = yup.lazy((value: unknown) =>
 
 const judgement = closedObject({
   verdict: oneOf(VERDICTS).required(),
-  sentence: text(2000).required(),
+  sentence: text(4000).required(),
   value: finite(),
   interval: optionalObject({ low: finite(), high: finite() }),
   probability: finite().min(0).max(1),
   waysToDecide: listOf(text(600).required()),
+  notes: listOf(oneOf(JUDGEMENT_NOTES).required(), 20),
   rulesVersion: yup.number().integer().min(1).required(),
+});
+
+const joint = optionalObject({
+  verdict: oneOf(VERDICTS).required(),
+  pattern: id(),
+  sentence: text(4000).required(),
+  waysToDecide: listOf(text(600).required()),
+  notes: listOf(oneOf(JUDGEMENT_NOTES).required(), 20),
 });
 
 const expectation = optionalObject({
@@ -91,9 +110,11 @@ const expectation = optionalObject({
   high: finite(),
   unit: unit(),
   of: finite(),
-  words: text(600).required(),
-  rule: text(600).required(),
+  words: text(2000).required(),
+  rule: text(2000).required(),
   source: name(),
+  caveat: text(300),
+  bands: listOf(closedObject({ name: text(300).required(), low: finite(), high: finite() }), 20),
 });
 
 const bodies: Record<EventType, yup.ObjectShape> = {
@@ -123,6 +144,9 @@ const bodies: Record<EventType, yup.ObjectShape> = {
     expectation,
     expects: text(200),
     adopts: uuid7(),
+    part: id(),
+    joint,
+    isLowImpedance: yup.boolean(),
     next: stepTarget(),
     grade: oneOf(GRADES).required(),
     meter: id(),
@@ -231,6 +255,21 @@ const bodies: Record<EventType, yup.ObjectShape> = {
     due: yup.string().matches(/^\d{4}-\d\d-\d\d$/, 'is no day; accepted: 2026-12-01'),
   },
   'follow-up-done': { followUp: uuid7().required() },
+  'meter-changed': { meter: id().required() },
+  'condition-noted': { group: oneOf(NOTED_GROUPS).required(), item: id().required(), state: name().required() },
+  'source-chosen': { question: id().required(), choice: text(300).required(), reason: text(600).required() },
+  'repair-done': { items: listOf(name().required(), 50).required(), text: text(600).required() },
+  'hazard-noted': { kind: id().required(), where: text(300).required(), note: text(600) },
+  'monitor-started': {
+    function: oneOf(MEASUREMENT_FUNCTIONS).required(),
+    from: point().required(),
+    to: point().required(),
+    expects: yup.string().max(200).defined(),
+    step: id(),
+  },
+  'monitor-sampled': { monitor: uuid7().required(), text: text(200).required(), reading: reading },
+  'monitor-marked': { monitor: uuid7().required(), mark: oneOf(MONITOR_MARKS).required(), item: name() },
+  'monitor-ended': { monitor: uuid7().required() },
   retracted: { event: uuid7().required() },
   'finding-reached': {
     step: id(),

@@ -32,7 +32,10 @@ export const meterSchema = closedObject({
   version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
   id: id().required(),
   name: name().required(),
-  category: name().required(),
+  category: name()
+    .required()
+    .matches(/CAT (IV|III|II) \d{2,4} V/, 'is no measurement category; accepted: CAT III 600 V, CAT II 1000 V'),
+  insulationVoltages: listOf(quantity('voltage').required(), 10),
   notes: text(),
   functions: listOf(taggedUnion('function', functions, 'meter function')).required(),
 });

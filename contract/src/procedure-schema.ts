@@ -23,7 +23,7 @@ const stepTarget = () =>
 
 const target = yup.lazy((value: unknown) =>
   typeof value === 'object' && value !== null
-    ? closedObject({ go: stepTarget().required(), shows: text(400), text: name() })
+    ? closedObject({ go: stepTarget().required(), shows: text(400), text: name(), caveat: text(300) })
     : stepTarget().typeError('is no step; accepted: the id of a step, or { "go": "step" }').required(),
 );
 
@@ -60,7 +60,7 @@ const measure = closedObject({
   proofOfDead: listOf(id().required()),
   at: address(),
   place: oneOf(['dry', 'wet']),
-  set: listOf(closedObject({ id: id().required(), ...method })),
+  set: listOf(closedObject({ id: id().required(), name: name(), ...method }), 24),
   patterns: record(record(name().required())),
 });
 

@@ -10,5 +10,6 @@ export * from './procedure';
 export * from './visit';
 export * from './sequence';
 export * from './history';
+export * from './guard';
 export * from './entry';
 export * from './formats';

@@ -26,6 +26,13 @@ export function resolveBalanced(
     finite: FUNCTIONS[measured].dimension === 'resistance',
     balance: { within, ...(absolute ? { absolute } : {}) },
     ...(absolute?.needs ? { needs: absolute.needs } : {}),
-    ...(absolute ? {} : { caveat: 'Alike is not right: it says nothing about what each of them should be' }),
+    ...(absolute
+      ? {}
+      : {
+          caveat: {
+            kind: 'alike-is-not-right' as const,
+            words: 'Alike is not right: it says nothing about what each of them should be',
+          },
+        }),
   };
 }

@@ -14,6 +14,7 @@ export type { NamedReading, ResolutionFacts } from './resolution-facts';
 export {
   shouldBeZero,
   type Alternative,
+  type Caveat,
   type Look,
   type Needed,
   type ResolvedExpectation,

@@ -41,7 +41,10 @@ function resolveAt(
   if (depth > DEEPEST) throw new DocumentError('kind', 'These expectations stand too deep in each other.', []);
   const inner = (each: ExpectationDocument): ResolvedExpectation => resolveAt(each, measured, facts, depth + 1);
   const found = resolveKind(document, measured, facts, inner);
-  const resolved = document.caveat === undefined ? found : { ...found, caveat: document.caveat };
+  const resolved =
+    document.caveat === undefined
+      ? found
+      : { ...found, caveat: { kind: 'proves-no-more' as const, words: document.caveat } };
   // What is not known has no limits at all: a band from zero up would look like one.
   if (resolved.low === -Infinity && resolved.high === Infinity) return resolved;
   // A limit at or below zero is no limit for a quantity that cannot be negative: a clean 0.0 passes.

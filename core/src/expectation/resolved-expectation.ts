@@ -24,7 +24,7 @@ export interface ResolvedExpectation {
   /** What was guessed; the band is wide enough for all of it, and nothing passes by it. */
   readonly guessed?: string;
   /** What a reading that is within does not prove. */
-  readonly caveat?: string;
+  readonly caveat?: Caveat;
   /** What has to be known before this can be judged. */
   readonly needs?: Needed;
   /** The other readings this one is compared with: their uncertainty counts as well. */
@@ -39,6 +39,11 @@ export interface ResolvedExpectation {
   readonly alternatives?: readonly Alternative[];
   /** Values that belong to something else, so that a miss can be told for what it is. */
   readonly elsewhere?: readonly { readonly words: string; readonly low: number; readonly high: number }[];
+}
+
+export interface Caveat {
+  readonly kind: 'this-point-only' | 'alike-is-not-right' | 'proves-no-more';
+  readonly words: string;
 }
 
 export type Needed =

@@ -9,6 +9,8 @@ const CLOSED_PART = 0.02;
 /** Common practice, no source. */
 const CLOSED_OHMS = '5 Ω';
 const OPEN_OHMS = '1 MΩ';
+/** A continuity beeper shows nothing above a few hundred ohms; common practice, no source. */
+const SILENT_OHMS = '100 Ω';
 
 /** Present or absent, open or closed, judged by volts across the points or by ohms between them. */
 export function resolveState(document: StateDocument, measured: MeasurementFunction): ResolvedExpectation {
@@ -23,7 +25,8 @@ export function resolveState(document: StateDocument, measured: MeasurementFunct
     source: document.source,
     judgeable: !(nominal?.assumed ?? false),
   };
-  if (dimension === 'resistance') return { ...common, ...ohmsBand(document), finite: document.is === 'closed' };
+  if (dimension === 'resistance')
+    return { ...common, ...ohmsBand(document, measured), finite: document.is === 'closed' };
   if (!nominal) {
     throw new DocumentError('of', `A state of ${dimension} needs the value it would have.`, ['"of": "24 V"']);
   }
@@ -32,14 +35,18 @@ export function resolveState(document: StateDocument, measured: MeasurementFunct
 
 type Band = Pick<ResolvedExpectation, 'low' | 'high' | 'rule'>;
 
-function ohmsBand(document: StateDocument): Band {
+function ohmsBand(document: StateDocument, measured: MeasurementFunction): Band {
   switch (document.is) {
     case 'closed': {
       const limit = readQuantity(document.closedBelow ?? CLOSED_OHMS, 'closedBelow', 'resistance');
       return { low: 0, high: inBase(limit), rule: `closed: at most ${nominalWords(limit)} over the leads` };
     }
     case 'open': {
-      const limit = readQuantity(document.openFrom ?? OPEN_OHMS, 'openFrom', 'resistance');
+      const limit = readQuantity(
+        document.openFrom ?? (measured === 'continuity' ? SILENT_OHMS : OPEN_OHMS),
+        'openFrom',
+        'resistance',
+      );
       return { low: inBase(limit), high: Infinity, rule: `open: at least ${nominalWords(limit)}` };
     }
     default:

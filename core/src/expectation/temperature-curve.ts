@@ -212,7 +212,12 @@ function guessOrCaveat(
   dimension: Dimension,
 ): Pick<ResolvedExpectation, 'guessed' | 'caveat' | 'needs'> {
   if (guessed === undefined)
-    return { caveat: `It passes at this ${dimension === 'temperature' ? 'temperature' : 'point of its curve'} only` };
+    return {
+      caveat: {
+        kind: 'this-point-only',
+        words: `It passes at this ${dimension === 'temperature' ? 'temperature' : 'point of its curve'} only`,
+      },
+    };
   return {
     guessed,
     ...(reference.reading === undefined ? {} : { needs: { kind: 'reading', name: reference.reading } }),

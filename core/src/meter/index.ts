@@ -11,3 +11,4 @@ export {
   type Uncertainty,
   type UncertaintyComponent,
 } from './uncertainty';
+export { categoryNumber, mostVolts, readRatings, type MeterRating } from './rating';

@@ -6,8 +6,10 @@ export interface MeterDocument {
   readonly version: 1;
   readonly id: string;
   readonly name: string;
-  /** Measurement category and voltage the meter is built for (IEC 61010-2-033), such as "CAT III 600 V". */
+  /** Measurement category and voltage the meter is built for (IEC 61010-2-033), such as "CAT III 600 V, CAT II 1000 V". */
   readonly category: string;
+  /** Test voltages of an insulation tester, such as "500 V". */
+  readonly insulationVoltages?: readonly string[];
   readonly notes?: string;
   readonly functions: readonly MeterFunctionDocument[];
 }

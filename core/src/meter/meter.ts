@@ -1,4 +1,5 @@
 import { FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../quantity';
+import { readRatings, type MeterRating } from './rating';
 import type { MeterDocument, MeterFunctionDocument } from './meter-document';
 
 /** A meter profile with its numbers read. All values in base units. */
@@ -6,6 +7,9 @@ export interface Meter {
   readonly id: string;
   readonly name: string;
   readonly category: string;
+  readonly ratings: readonly MeterRating[];
+  /** Volts DC of an insulation tester, smallest first. */
+  readonly insulationVoltages: readonly number[];
   readonly functions: ReadonlyMap<MeasurementFunction, MeterFunction>;
 }
 
@@ -15,6 +19,8 @@ export interface MeterFunction {
   readonly inputImpedance?: number;
   readonly trueRms: boolean;
   readonly hasLowImpedanceMode: boolean;
+  /** Ohms in that mode. */
+  readonly lowImpedance?: number;
   /** Smallest first. */
   readonly ranges: readonly MeterRange[];
 }
@@ -34,6 +40,10 @@ export function readMeter(document: MeterDocument): Meter {
     id: document.id,
     name: document.name,
     category: document.category,
+    ratings: readRatings(document.category),
+    insulationVoltages: (document.insulationVoltages ?? [])
+      .map((text, index) => inBase(readQuantity(text, `insulationVoltages[${index}]`, 'voltage')))
+      .sort((a, b) => a - b),
     functions: new Map(functions.map((each) => [each.function, each])),
   };
 }
@@ -56,6 +66,13 @@ function readFunction(document: MeterFunctionDocument, path: string): MeterFunct
       : undefined,
     trueRms: document.trueRms ?? false,
     hasLowImpedanceMode: document.lowImpedance !== undefined,
+    ...(document.lowImpedance
+      ? {
+          lowImpedance: inBase(
+            readQuantity(document.lowImpedance.inputImpedance, `${path}.lowImpedance.inputImpedance`, 'resistance'),
+          ),
+        }
+      : {}),
     ranges: ranges.sort((a, b) => a.upTo - b.upTo),
   };
 }

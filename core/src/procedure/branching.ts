@@ -37,13 +37,28 @@ export function outcomeKey(
   return Object.hasOwn(map, 'otherwise') ? 'otherwise' : undefined;
 }
 
-/** Where a measurement's verdict leads; undefined when the chart does not say. */
-export function branchFor(
-  branches: Readonly<Record<string, Target>>,
-  verdict: Verdict,
+/** What a measurement came to: a verdict, and for a set the pattern its parts make. */
+export interface MeasuredOutcome {
+  readonly verdict: Verdict;
+  readonly pattern?: string;
+}
+
+/** As `outcomeKey`, the name of a pattern first. */
+export function keyOfOutcome(
+  map: Readonly<Record<string, unknown>>,
+  { verdict, pattern }: MeasuredOutcome,
   overZeroBand: boolean,
 ): string | undefined {
-  const key = outcomeKey(branches, verdict, overZeroBand);
+  return pattern !== undefined && Object.hasOwn(map, pattern) ? pattern : outcomeKey(map, verdict, overZeroBand);
+}
+
+/** Where a measurement's outcome leads; undefined when the chart does not say. */
+export function branchFor(
+  branches: Readonly<Record<string, Target>>,
+  outcome: MeasuredOutcome | Verdict,
+  overZeroBand: boolean,
+): string | undefined {
+  const key = keyOfOutcome(branches, typeof outcome === 'string' ? { verdict: outcome } : outcome, overZeroBand);
   const target = key === undefined ? undefined : branches[key];
   return target === undefined ? undefined : targetStep(target);
 }

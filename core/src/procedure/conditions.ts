@@ -3,7 +3,7 @@ export interface Conditions {
   readonly supplies?: Readonly<Record<string, SupplyState>>;
   readonly calls?: Readonly<Record<string, 'on' | 'off'>>;
   readonly connectors?: Readonly<Record<string, 'in' | 'out'>>;
-  /** Wire to the terminal it is taken off. */
+  /** Wire to the terminal it is taken off; `on` where it sits. */
   readonly leads?: Readonly<Record<string, string>>;
   readonly bypasses?: Readonly<Record<string, 'in' | 'out'>>;
   readonly interlocks?: Readonly<Record<string, 'free' | 'held'>>;
@@ -13,8 +13,20 @@ export interface Conditions {
   readonly facts?: Readonly<Record<string, boolean>>;
   readonly fitted?: Readonly<Record<string, string>>;
   readonly repaired?: readonly string[];
-  readonly after?: { readonly event: string; readonly from?: string; readonly to?: string };
+  readonly after?: AfterCondition;
 }
+
+/** How long ago something has to be. */
+export interface AfterCondition {
+  /** `call:ID`, `stop:ID`, `power-up:SUPPLY` or `power-off:SUPPLY`. */
+  readonly event: string;
+  readonly from?: string;
+  readonly to?: string;
+}
+
+/** Groups that are noted as they are found, without an event of their own. */
+export const NOTED_GROUPS = ['leads', 'interlocks', 'covers', 'positions', 'press', 'facts'] as const;
+export type NotedGroup = (typeof NOTED_GROUPS)[number];
 
 /** Locked is not dead, and unknown counts as live. */
 export const SUPPLY_STATES = ['on', 'unknown', 'off', 'locked', 'proven-dead'] as const;
@@ -67,6 +79,7 @@ export function restingState(group: ConditionGroup): string {
     case 'press':
       return 'free';
     case 'covers':
+    case 'leads':
       return 'on';
     default:
       return 'unknown';

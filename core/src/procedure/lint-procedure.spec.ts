@@ -187,8 +187,10 @@ describe('the check of a procedure', () => {
       'error steps.look.kind: Steps of kind "chain" cannot be walked yet.',
     );
     expect(
-      broken((steps) => ((step(steps, 'secondary')['measure'] as Record<string, unknown>)['expect'] = { kind: 'rtd' })),
-    ).toContain('Expectations of kind "rtd" cannot be judged yet');
+      broken(
+        (steps) => ((step(steps, 'secondary')['measure'] as Record<string, unknown>)['expect'] = { kind: 'computed' }),
+      ),
+    ).toContain('Expectations of kind "computed" cannot be judged yet');
   });
 
   it('refuses a chart for another unit model', () => {

@@ -2,13 +2,23 @@ import { resolveExpectation, shouldBeZero, type ExpectationDocument } from '../e
 import { DocumentError, FUNCTIONS, type MeasurementFunction } from '../quantity';
 import type { UnitModelDocument } from '../unit-model';
 import { withConditions, type Conditions } from './conditions';
-import type { MeasuringMethod, MeasurementStep } from './procedure-document';
+import type { MeasuringMethod, MeasurementStep, SetPart } from './procedure-document';
 
 /** A measurement step with one method chosen, the first where none is named. */
 export function methodOf(step: MeasurementStep, name?: string): MeasuringMethod {
   const { methods = {}, ...base } = step.measure;
   const chosen = name !== undefined && Object.hasOwn(methods, name) ? name : Object.keys(methods)[0];
   return chosen === undefined ? base : { ...base, ...methods[chosen] };
+}
+
+/** A part of a set, with what it leaves out taken from beside the set; the joint expectation is not its own. */
+export function partMethod(step: MeasurementStep, { id: _id, name: _name, ...part }: SetPart): MeasuringMethod {
+  const { function: measured, requires } = step.measure;
+  return {
+    ...(measured === undefined ? {} : { function: measured }),
+    ...(requires === undefined ? {} : { requires }),
+    ...part,
+  };
 }
 
 /** The names of a step's methods; empty where there is only one way. */

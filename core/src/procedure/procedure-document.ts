@@ -33,7 +33,15 @@ export interface EntryDocument {
 }
 
 /** A step id, or `@end`. */
-export type Target = string | { readonly go: string; readonly shows?: string; readonly text?: string };
+export type Target =
+  | string
+  | {
+      readonly go: string;
+      readonly shows?: string;
+      readonly text?: string;
+      /** What the answer does not prove: "the display has power, not that the cells can pull a relay". */
+      readonly caveat?: string;
+    };
 
 export const END = '@end';
 
@@ -109,8 +117,9 @@ export interface MeasureDocument extends MeasuringMethod {
   /** Place of work of a proof. */
   readonly at?: string;
   readonly place?: 'dry' | 'wet';
-  /** Several readings judged together; kept, not walked yet. */
-  readonly set?: readonly (MeasuringMethod & { readonly id: string })[];
+  /** Several readings judged together, by `expect` where it is written, else by what they agree on. */
+  readonly set?: readonly SetPart[];
+  /** Named results of a set: parts to the verdict each has to have. */
   readonly patterns?: Readonly<Record<string, Readonly<Record<string, string>>>>;
 }
 
@@ -122,6 +131,12 @@ export interface MeasuringMethod {
   readonly expect?: ExpectationDocument;
   readonly proves?: string;
   readonly provesLess?: string;
+}
+
+/** One part of a set; what it leaves out is as written beside the set. */
+export interface SetPart extends MeasuringMethod {
+  readonly id: string;
+  readonly name?: string;
 }
 
 export interface DecideStep {

@@ -1,7 +1,7 @@
 import { inBase, readQuantity } from '../quantity';
 import { supplyOf, type HoldOffDocument } from '../unit-model';
-import { stateOf, type ConditionGroup, type Conditions } from '../procedure';
-import type { VisitContext, VisitEvent, VisitState } from '../visit';
+import type { Conditions } from '../procedure';
+import { lastTurn, type VisitContext, type VisitEvent, type VisitState } from '../visit';
 
 /** A wait that is running, seconds. */
 export interface RunningHoldOff {
@@ -32,24 +32,6 @@ export function holdOffsRunning({ model }: VisitContext, state: VisitState, now:
         : `the ${document.of} call ended`;
     return [{ document, words: `${name}, since ${from}: nothing starts before it is over`, lasts, over, remaining }];
   });
-}
-
-/** Wall time of the event that last brought a condition into a state; with `before` only out of that one. */
-export function lastTurn(
-  state: VisitState,
-  group: ConditionGroup,
-  id: string,
-  into: string,
-  before?: string,
-): number | undefined {
-  const { trail } = state;
-  const at = (conditions: Conditions | undefined): string => stateOf(conditions ?? {}, group, id);
-  for (let index = trail.length - 1; index >= 0; index -= 1) {
-    const [earlier, later] = [at(trail[index]?.conditions), at(trail[index + 1]?.conditions ?? state.conditions)];
-    if (later !== into || earlier === into || (before !== undefined && earlier !== before)) continue;
-    return Date.parse(trail[index]?.event.at ?? '');
-  }
-  return undefined;
 }
 
 /** The event that last switched a supply or a call: what a stopwatch counts from. */

@@ -21,4 +21,4 @@ export {
   type WatchMark,
 } from './watch';
 export { watchOutcome, type StageFailure, type WatchOutcome } from './watch-outcome';
-export { holdOffsRunning, lastSwitching, lastTurn, type RunningHoldOff } from './hold-offs';
+export { holdOffsRunning, lastSwitching, type RunningHoldOff } from './hold-offs';

@@ -1,6 +1,7 @@
 export { intervalWords, uncertaintyWords } from './arithmetic';
 export { judge, type JudgeInput, type Judgement } from './judge';
 export { judgeSet, type JointJudgement, type Patterns, type SetMember } from './judge-set';
+export { JUDGEMENT_NOTES, type JudgementNote } from './judgement-note';
 export { measuredInterval, type MeasuredInterval } from './measured-interval';
 export { producibleVerdicts } from './producible';
 export { INCONCLUSIVE, RULES_VERSION, VERDICT_MEANINGS, VERDICTS, type Verdict } from './verdict';

@@ -3,6 +3,7 @@ import type { LeadState, Meter } from '../meter';
 import type { ResolvedExpectation } from '../expectation';
 import { formatReading, formatValue, FUNCTIONS, type MeasurementFunction, type Reading } from '../quantity';
 import type { JudgeInput, Judgement } from './judge';
+import type { JudgementNote } from './judgement-note';
 import { measuredInterval, type MeasuredInterval } from './measured-interval';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
 
@@ -28,12 +29,17 @@ export function judgeBalance(
   const alike = alikeVerdict(members, input, within);
   const each = absolute && absoluteVerdict(members, input, absolute, judge);
   const verdict = jointVerdict(alike.verdict, each?.verdict);
+  const isWrong =
+    alike.verdict === 'within' && each !== undefined && !INCONCLUSIVE.has(each.verdict) && each.verdict !== 'within';
+  const note: JudgementNote | undefined = isWrong
+    ? 'alike-and-wrong'
+    : (each?.note ?? (verdict === 'within' && !each ? expectation.caveat?.kind : undefined));
   const together =
     each === undefined
       ? expectation.caveat && verdict === 'within'
-        ? ` ${expectation.caveat}.`
+        ? ` ${expectation.caveat.words}.`
         : ''
-      : ` ${alike.verdict === 'within' && each.verdict !== 'within' ? 'Alike, and yet: each' : 'Each'} should be ${absolute?.rule}: ${each.words}.`;
+      : ` ${isWrong ? 'Alike, and yet: each' : 'Each'} should be ${absolute?.rule}: ${each.words}.`;
   return {
     verdict,
     sentence: `${typed}: ${alike.words}.${together}`,
@@ -47,6 +53,7 @@ export function judgeBalance(
           ],
         }
       : {}),
+    ...(note ? { notes: [note] } : {}),
     rulesVersion: RULES_VERSION,
   };
 }
@@ -127,7 +134,7 @@ function absoluteVerdict(
   input: JudgeInput,
   absolute: ResolvedExpectation,
   judge: (input: JudgeInput) => Judgement,
-): { readonly verdict: Verdict; readonly words: string } {
+): { readonly verdict: Verdict; readonly words: string; readonly note?: JudgementNote } {
   const judged = members.map(({ reading, function: measured, meter, leads }) =>
     judge({
       ...input,
@@ -142,7 +149,8 @@ function absoluteVerdict(
   const verdicts = judged.map(({ verdict }) => verdict);
   if (first && verdicts.every((verdict) => verdict === first.verdict)) {
     const question = first.verdict === 'unjudged' ? ` (${first.sentence})` : '';
-    return { verdict: first.verdict, words: `all ${first.verdict}${question}` };
+    const [note] = first.verdict === 'unjudged' ? (first.notes ?? []) : [];
+    return { verdict: first.verdict, words: `all ${first.verdict}${question}`, ...(note ? { note } : {}) };
   }
   const inconclusive = verdicts.find((verdict) => INCONCLUSIVE.has(verdict));
   return { verdict: inconclusive ?? 'mixed', words: verdicts.join(', ') };

@@ -3,6 +3,7 @@ import { formatReading, type MeasurementFunction, type Reading } from '../quanti
 import { judge, type JudgeInput, type Judgement } from './judge';
 import { judgeBalance } from './judge-balance';
 import { judgeLooks } from './judge-looks';
+import type { JudgementNote } from './judgement-note';
 import { INCONCLUSIVE, type Verdict } from './verdict';
 
 /** One part of a set, read and judged. */
@@ -26,6 +27,7 @@ export interface JointJudgement {
   readonly pattern?: string;
   readonly sentence: string;
   readonly waysToDecide?: readonly string[];
+  readonly notes?: readonly JudgementNote[];
 }
 
 /**
@@ -48,8 +50,8 @@ export function judgeSet(
     return { verdict, pattern, sentence: `${words}. Together: ${pattern.replaceAll('-', ' ')}.` };
   }
   if (whole) {
-    const { verdict, sentence, waysToDecide } = whole;
-    return { verdict, sentence, ...(waysToDecide ? { waysToDecide } : {}) };
+    const { verdict, sentence, waysToDecide, notes } = whole;
+    return { verdict, sentence, ...(waysToDecide ? { waysToDecide } : {}), ...(notes ? { notes } : {}) };
   }
   const verdict = agreed(members);
   const inconclusive = members.find((member) => INCONCLUSIVE.has(member.verdict));

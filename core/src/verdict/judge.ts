@@ -4,6 +4,7 @@ import { FUNCTIONS, formatReading, formatValue, type MeasurementFunction, type R
 import { arithmeticSentence } from './arithmetic';
 import { judgeBalance } from './judge-balance';
 import { judgeLooks } from './judge-looks';
+import type { JudgementNote } from './judgement-note';
 import { decideMotion } from './motion';
 import {
   conformityProbability,
@@ -40,6 +41,8 @@ export interface Judgement {
   readonly probability?: number;
   /** For an undecided or partial reading: what may settle it, cheapest first. */
   readonly waysToDecide?: readonly string[];
+  /** What is easily got wrong about it. */
+  readonly notes?: readonly JudgementNote[];
   readonly rulesVersion: number;
 }
 
@@ -70,6 +73,9 @@ export function judge(input: JudgeInput): Judgement {
   return expectation.alternatives ? judgeAlternatives(input, expectation.alternatives) : judgeSingle(reading, input);
 }
 
+/** An estimate of stray voltage is good to about half as much again; common practice, no source. */
+const MORE_THAN_ESTIMATED = 1.5;
+
 /** One member of a set says nothing of the set; what each of them should be is judged all the same. */
 function loneOfSet(reading: Reading, input: JudgeInput): Judgement {
   const { absolute } = input.expectation.balance ?? {};
@@ -97,6 +103,7 @@ function judgeAlternatives(
     ...judgement,
     verdict: 'unjudged',
     sentence: `${formatReading(input.reading)} is ${words}. Which of them holds for this unit?`,
+    notes: ['variant-unknown'],
   };
 }
 
@@ -123,13 +130,15 @@ function judgeSingle(reading: SingleReading, input: JudgeInput): Judgement {
       ? conformityProbability(interval, expectation.low, expectation.high, input.function)
       : undefined;
   const ways = waysFor(verdict, reading, input);
+  const after = afterwords(interval, input, verdict, why !== undefined);
   return {
     verdict,
-    sentence: `${sentenceOf(reading, interval, input, verdict, why, probability)}${afterwords(interval, input, verdict)}`,
+    sentence: `${sentenceOf(reading, interval, input, verdict, why, probability)}${after.words}`,
     ...(interval.value === undefined ? {} : { value: interval.value }),
     interval: finiteEnds(interval),
     ...(probability === undefined ? {} : { probability }),
     ...(ways.length > 0 ? { waysToDecide: ways } : {}),
+    ...(after.note ? { notes: [after.note] } : {}),
     rulesVersion: RULES_VERSION,
   };
 }
@@ -212,20 +221,53 @@ function sentenceOf(
   return arithmeticSentence(reading, interval, expectation, verdict, { probability, why });
 }
 
+interface Afterwords {
+  readonly words: string;
+  readonly note?: JudgementNote;
+}
+
 /** What belongs to the comparison and is no arithmetic: what it does not prove, what else it fits, what it may be. */
-function afterwords(interval: MeasuredInterval, input: JudgeInput, verdict: Verdict): string {
-  const { expectation, stray, isLowImpedance } = input;
-  if (verdict === 'within') return expectation.caveat === undefined ? '' : ` ${expectation.caveat}.`;
-  const other = expectation.elsewhere?.find(({ low, high }) => interval.low >= low && interval.high <= high);
-  if (other) return ` It fits ${other.words}.`;
-  if (verdict !== 'partial') return '';
-  if (isLowImpedance) return ' Read in low-impedance mode, so it is no stray voltage: think of a load in series.';
-  if (!stray) return '';
+function afterwords(interval: MeasuredInterval, input: JudgeInput, verdict: Verdict, hasWhy: boolean): Afterwords {
+  const { expectation } = input;
+  const { caveat } = expectation;
+  switch (verdict) {
+    case 'within':
+      return caveat === undefined ? { words: '' } : { words: ` ${caveat.words}.`, note: caveat.kind };
+    case 'unjudged':
+      return { words: '', note: hasWhy ? 'guessed-reference' : 'no-expected-value' };
+    case 'undecided':
+      return expectation.motion?.kind === 'sustained' ? { words: '', note: 'once-is-not-for-long' } : { words: '' };
+    case 'partial':
+      return partialWords(interval, input);
+    default: {
+      const other = expectation.elsewhere?.find(({ low, high }) => interval.low >= low && interval.high <= high);
+      return { words: other ? ` It fits ${other.words}.` : '' };
+    }
+  }
+}
+
+/** A stray voltage is told from a supply with something in series by what an open lead could show. */
+function partialWords(
+  interval: MeasuredInterval,
+  { stray, isLowImpedance, function: measured }: JudgeInput,
+): Afterwords {
+  if (measured !== 'ac-voltage') return { words: '' };
+  if (isLowImpedance)
+    return {
+      words: ' Read in low-impedance mode, so it is no stray voltage: think of a load in series.',
+      note: 'series-load',
+    };
+  if (!stray) return { words: '', note: 'stray-voltage' };
   const span = `${formatValue(stray.low, 'V', 2)} to ${formatValue(stray.high, 'V', 2)}`;
-  const fits = (interval.value ?? 0) <= stray.high * 1.5;
-  return fits
-    ? ` ${stray.words} may show ${span} on this meter and drive nothing: stray, until a load says otherwise.`
-    : ` ${stray.words} would show ${span} at most: more than that is a load or a bad joint in series.`;
+  return (interval.value ?? 0) <= stray.high * MORE_THAN_ESTIMATED
+    ? {
+        words: ` ${stray.words} may show ${span} on this meter and drive nothing: stray, until a load says otherwise.`,
+        note: 'stray-voltage',
+      }
+    : {
+        words: ` ${stray.words} would show ${span} at most: more than that is a load or a bad joint in series.`,
+        note: 'series-load',
+      };
 }
 
 function waysFor(verdict: Verdict, reading: SingleReading, input: JudgeInput): readonly string[] {

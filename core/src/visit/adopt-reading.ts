@@ -17,7 +17,7 @@ export interface Adoption {
  */
 export function adoptableReading(context: VisitContext, state: VisitState, method?: string): Adoption | undefined {
   const asked = askedReading(context, state, method);
-  if (!asked || asked.proof || asked.unmet.length > 0) return undefined;
+  if (!asked || asked.proof || asked.slot || asked.unmet.length > 0) return undefined;
   const reading = sinceLastChange(state).findLast((event) => answers(context, event, asked));
   if (!reading?.reading || isAdopted(state, reading.id)) return undefined;
   const entered = enterReading(context, state, { text: reading.text, method, chosen: reading.reading });

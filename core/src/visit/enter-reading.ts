@@ -6,14 +6,17 @@ import {
   methodOf,
   requirementsOf,
   type MeasurementStep,
-  type MeasuringMethod,
 } from '../procedure';
-import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
-import { judge, type Judgement } from '../verdict';
+import { FUNCTIONS, parseReading, type MeasurementFunction, type Reading } from '../quantity';
+import { judge, judgeSet, type JointJudgement, type Judgement, type SetMember } from '../verdict';
+import { meterRefusal } from './meter-refusal';
+import { resolutionFacts } from './resolution-facts';
+import { jointExpectation, slotReadings, slotsOf, type Slot } from './slots';
 import { currentStep } from './steps';
+import { strayAt } from './stray';
 import { pairExpectation, proofTasks, provenDead, showsLive, type ProofTask } from './proof-of-dead';
-import { settingTimes } from './setting-times';
-import { unmetConditions, type Unmet } from './unmet';
+import { unmetConditions, unmetWait, type Unmet } from './unmet';
+import { measuredOutcome } from './measured-outcome';
 import type { MeterProven, ReadingTaken, RecordedExpectation } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
 
@@ -28,6 +31,10 @@ export interface ReadingEntry {
   readonly method?: string;
   /** The answer to an earlier question; replaces parsing the text. */
   readonly chosen?: Reading;
+  /** Read in the meter's mode that loads the circuit. */
+  readonly isLowImpedance?: boolean;
+  /** Wall time now; without it no wait is checked. */
+  readonly at?: string;
 }
 
 /** What the current step wants read, ready to be shown and judged. */
@@ -40,37 +47,79 @@ export interface Asked {
   readonly unmet: readonly Unmet[];
   /** The next task of a proof of dead; undefined for an ordinary measurement. */
   readonly proof?: ProofTask;
+  /** Which of several readings is next. */
+  readonly slot?: { readonly id: string; readonly name: string; readonly number: number; readonly of: number };
+  /** Why it must not be measured with this meter. */
+  readonly refusal?: string;
 }
 
 /** A meter check on a known source is shown beside any voltage that proves it alive. */
 const KNOWN_LIVE: ExpectationDocument = { kind: 'limit', atLeast: '10 V', source: 'any source known to be live' };
 
 /** What the current step asks to be read; undefined when it is no measurement or a proof is complete. */
-export function askedReading(context: VisitContext, state: VisitState, method?: string): Asked | undefined {
+export function askedReading(
+  context: VisitContext,
+  state: VisitState,
+  method?: string,
+  at?: string,
+): Asked | undefined {
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return undefined;
-  return step.measure.proofOfDead
-    ? askedProof(context, state, step)
-    : askedMethod(context, state, step, methodOf(step, method));
+  return step.measure.proofOfDead ? askedProof(context, state, step) : askedMethod(context, state, step, method, at);
 }
 
 function askedMethod(
   context: VisitContext,
   state: VisitState,
   step: MeasurementStep,
-  method: MeasuringMethod,
+  name: string | undefined,
+  at: string | undefined,
 ): Asked | undefined {
-  const { function: measured, from, to } = method;
+  const method = methodOf(step, name);
+  const slots = slotsOf(context, state, step, name);
+  const next = nextSlot(state, slots);
+  const { function: measured, from, to } = next ?? method;
   if (measured === undefined || from === undefined || to === undefined) return undefined;
   const holding = conditionsDuring(step, state.conditions);
+  const required = requirementsOf(context.model, next ?? method);
+  const expectation =
+    next?.expectation ??
+    resolveExpectation(method.expect ?? { kind: 'unknown' }, measured, resolutionFacts(context, state, measured));
+  const wait = unmetWait(required.after, state, at);
+  const refusal = refusalHere(context, state, { function: measured, from, to, expectation });
   return {
     step,
     function: measured,
     from,
     to,
-    expectation: resolveExpectation(method.expect ?? { kind: 'unknown' }, measured, settingTimes(context, state)),
-    unmet: unmetConditions(context.model, requirementsOf(context.model, method), holding),
+    expectation,
+    unmet: [...unmetConditions(context.model, required, holding), ...(wait ? [wait] : [])],
+    ...(next ? { slot: { id: next.id, name: next.name, number: slots.indexOf(next) + 1, of: slots.length } } : {}),
+    ...(refusal === undefined ? {} : { refusal }),
   };
+}
+
+/** The first part that was not read yet; the first of all where every one was, since the whole is then read again. */
+function nextSlot(state: VisitState, slots: readonly Slot[]): Slot | undefined {
+  if (slots.length === 0) return undefined;
+  const read = slotReadings(state);
+  return slots.find(({ id }) => !read.has(id)) ?? slots[0];
+}
+
+function meterHere(context: VisitContext, state: VisitState) {
+  return state.meter === undefined ? undefined : context.meters[state.meter];
+}
+
+/** Why the visit's meter must not be connected there. */
+export function refusalHere(
+  context: VisitContext,
+  state: VisitState,
+  { function: measured, from, to, expectation }: Pick<Asked, 'function' | 'from' | 'to' | 'expectation'>,
+): string | undefined {
+  const { of } = expectation;
+  const isVolts = FUNCTIONS[measured].dimension === 'voltage';
+  const about = { function: measured, from, to, ...(isVolts && of !== undefined ? { of } : {}) };
+  return meterRefusal(context.model, state, meterHere(context, state), about);
 }
 
 function askedProof(context: VisitContext, state: VisitState, step: MeasurementStep): Asked | undefined {
@@ -86,17 +135,19 @@ function askedProof(context: VisitContext, state: VisitState, step: MeasurementS
 
 /** Parses and judges what was typed for the current step. Pure: the caller adds who, when and where. */
 export function enterReading(context: VisitContext, state: VisitState, entry: ReadingEntry): EnteredReading {
-  const asked = askedReading(context, state, entry.method);
+  const asked = askedReading(context, state, entry.method, entry.at);
   if (!asked) return { outcome: 'error', message: 'This step takes no reading.', accepted: [] };
+  if (asked.refusal !== undefined)
+    return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
   const parsed = entry.chosen
     ? ({ outcome: 'reading', reading: entry.chosen } as const)
     : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
   if (parsed.outcome !== 'reading') return parsed;
   const { reading } = parsed;
-  if (asked.proof && reading.kind === 'list') {
+  if ((asked.proof ?? asked.slot) && reading.kind === 'list') {
     return {
       outcome: 'error',
-      message: 'One reading at a time here; the next pair is asked for by itself.',
+      message: 'One reading at a time here; the next one is asked for by itself.',
       accepted: ['0.2'],
     };
   }
@@ -109,15 +160,20 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
 export function judgedHere(
   context: VisitContext,
   state: VisitState,
-  asked: Pick<Asked, 'function' | 'expectation' | 'unmet'>,
+  asked: Pick<Asked, 'function' | 'from' | 'to' | 'expectation' | 'unmet'>,
   reading: Reading,
+  isLowImpedance = false,
 ): Judgement {
+  const meter = meterHere(context, state);
+  const stray = strayAt(context.model, asked, asked.function, asked.expectation.of, meter);
   return judge({
     reading,
     function: asked.function,
     expectation: asked.expectation,
-    meter: state.meter === undefined ? undefined : context.meters[state.meter],
+    meter,
     leads: { zero: state.leadZero },
+    isLowImpedance,
+    ...(stray ? { stray } : {}),
     invalidBecause: asked.unmet.map((unmet) => unmet.words),
   });
 }
@@ -149,13 +205,13 @@ function readingBody(
   entry: ReadingEntry,
   reading: Reading,
 ): ReadingTaken {
-  const { expectation, step, proof } = asked;
-  const judgement = judgedHere(context, state, asked, reading);
+  const { expectation, step, proof, slot } = asked;
+  const judgement = judgedHere(context, state, asked, reading, entry.isLowImpedance);
+  const joint = slot && jointHere(context, state, asked, entry.method, reading, judgement);
   // A pair that is dead goes on to the next pair; only a live one leaves the step.
-  const staysHere = proof !== undefined && judgement.verdict === 'within';
-  const next = staysHere
-    ? undefined
-    : branchFor(step.branches, judgement.verdict, isOverZeroBand(methodOf(step, entry.method)));
+  const staysHere = slot ? joint === undefined : proof !== undefined && judgement.verdict === 'within';
+  const outcome = measuredOutcome({ judgement, ...(joint ? { joint } : {}) });
+  const next = staysHere ? undefined : branchFor(step.branches, outcome, isOverZeroBand(methodOf(step, entry.method)));
   return {
     type: 'reading-taken',
     step: state.step,
@@ -167,6 +223,9 @@ function readingBody(
     reading,
     judgement,
     expectation: recorded(expectation),
+    ...(slot ? { part: slot.id } : {}),
+    ...(joint ? { joint } : {}),
+    ...(entry.isLowImpedance ? { isLowImpedance: true } : {}),
     ...(next === undefined ? {} : { next }),
     grade: gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
@@ -176,6 +235,38 @@ function readingBody(
   };
 }
 
+/** What all parts come to, once this one was the last; undefined while others are still to be read. */
+function jointHere(
+  context: VisitContext,
+  state: VisitState,
+  asked: Asked,
+  method: string | undefined,
+  reading: Reading,
+  judgement: Judgement,
+): JointJudgement | undefined {
+  if (judgement.verdict === 'invalid') return undefined;
+  const { step, slot } = asked;
+  const read = slotReadings(state);
+  const slots = slotsOf(context, state, step, method);
+  // A complete round is over: a new one begins with its first part.
+  const isNewRound = slots.every(({ id }) => read.has(id));
+  const members = slots.flatMap(({ id, name, function: measured }): SetMember[] => {
+    const isThis = id === slot?.id;
+    const earlier = isNewRound ? undefined : read.get(id);
+    const source = isThis ? { reading, judgement } : earlier;
+    if (!source) return [];
+    const { verdict, sentence } = source.judgement;
+    return [
+      { id, name, function: measured, verdict, sentence, ...(source.reading ? { reading: source.reading } : {}) },
+    ];
+  });
+  if (members.length < slots.length) return undefined;
+  return judgeSet(members, step.measure.patterns, jointExpectation(context, state, step, method), {
+    meter: meterHere(context, state),
+    leads: { zero: state.leadZero },
+  });
+}
+
 /** What the technician reads is measured; what someone at the machine reads out to them is reported. */
 export function gradeHere(state: VisitState): 'measured' | 'reported' {
   return state.opened?.reporter === undefined ? 'measured' : 'reported';
@@ -183,14 +274,20 @@ export function gradeHere(state: VisitState): 'measured' | 'reported' {
 
 /** An expectation as it is stored: limits that are infinite are left out, so that it survives JSON. */
 export function recorded(expectation: ResolvedExpectation): RecordedExpectation {
-  const { low, high, unit, of, words, rule, source } = expectation;
+  const { low, high, unit, of, words, rule, source, alternatives, caveat } = expectation;
+  const finite = (ends: { readonly low: number; readonly high: number }): { low?: number; high?: number } => ({
+    ...(Number.isFinite(ends.low) ? { low: ends.low } : {}),
+    ...(Number.isFinite(ends.high) ? { high: ends.high } : {}),
+  });
+  const bands = alternatives?.map((each) => ({ name: each.name, ...finite(each.expectation) }));
   return {
-    ...(Number.isFinite(low) ? { low } : {}),
-    ...(Number.isFinite(high) ? { high } : {}),
+    ...finite({ low, high }),
     unit,
     ...(of === undefined ? {} : { of }),
     words,
     rule,
     ...(source === undefined ? {} : { source }),
+    ...(caveat ? { caveat: caveat.words } : {}),
+    ...(bands ? { bands } : {}),
   };
 }

@@ -1,6 +1,6 @@
 import { elementName, itemOf, parseReference, type UnitModelDocument } from '../unit-model';
-import { isOverZeroBand, methodOf, outcomeKey, type ConclusionStep, type WalkableStep } from '../procedure';
-import type { Verdict } from '../verdict';
+import { isOverZeroBand, keyOfOutcome, methodOf, type ConclusionStep, type WalkableStep } from '../procedure';
+import { measuredOutcome } from './measured-outcome';
 import { readingTitle } from './reading-title';
 import { currentStep, stepOf } from './steps';
 import { FINDING_GRADES, type FindingGrade, type FindingReached } from './visit-event';
@@ -60,8 +60,10 @@ function elementsOf(
   const step = stepOf(context, state, event.step);
   if (step?.kind === 'observation' && event.type === 'observation-made') return own(step[field], event.answer);
   if (step?.kind !== 'measurement' || event.type === 'observation-made') return [];
-  const verdict: Verdict = event.type === 'reading-taken' ? event.judgement.verdict : event.verdict;
-  const key = outcomeKey(step[field] ?? {}, verdict, isOverZeroBand(methodOf(step)));
+  // A part of a set concludes nothing: what the set came to stands with its last part.
+  if (event.type === 'reading-taken' && event.part !== undefined && !event.joint) return [];
+  const outcome = event.type === 'reading-taken' ? measuredOutcome(event) : { verdict: event.verdict };
+  const key = keyOfOutcome(step[field] ?? {}, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? [] : own(step[field], key);
 }
 
@@ -98,7 +100,7 @@ function unproven(context: VisitContext, state: VisitState, rests: ReadonlySet<s
     // A reading beside the chart leaves nothing open but what rests on it.
     if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return [];
     if (event.grade === 'assumed') return [`${title}: assumed`];
-    return event.judgement.verdict === 'unjudged' ? [`${readingTitle(context, state, event)}: not judged`] : [];
+    return measuredOutcome(event).verdict === 'unjudged' ? [`${readingTitle(context, state, event)}: not judged`] : [];
   });
 }
 

@@ -2,7 +2,8 @@ import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '
 import { PROVE_DEAD_PROCEDURE, requirementsOf } from '../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../quantity';
 import { pointOf } from '../unit-model';
-import { gradeHere, judgedHere, magnitudeOf, recorded, type EnteredReading } from './enter-reading';
+import { gradeHere, judgedHere, magnitudeOf, recorded, refusalHere, type EnteredReading } from './enter-reading';
+import { resolutionFacts } from './resolution-facts';
 import { unmetConditions, type Unmet } from './unmet';
 import type { ReadingTaken } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
@@ -20,6 +21,8 @@ export interface FreeReading extends FreeLine {
   readonly text: string;
   /** The answer to an earlier question; replaces parsing the text. */
   readonly chosen?: Reading;
+  /** Read in the meter's mode that loads the circuit. */
+  readonly isLowImpedance?: boolean;
 }
 
 /** A line that can be measured, with what stands in the way. */
@@ -29,6 +32,8 @@ export interface AskedFree {
   readonly to: string;
   readonly expectation: ResolvedExpectation;
   readonly unmet: readonly Unmet[];
+  /** Why it must not be measured with this meter. */
+  readonly refusal?: string;
 }
 
 type Failure = Extract<EnteredReading, { outcome: 'error' }>;
@@ -38,13 +43,15 @@ export function askedFree(context: VisitContext, state: VisitState, line: FreeLi
   const parsed = parseExpectation(line.expects.trim() === '' ? 'unknown' : line.expects, line.function);
   if (parsed.outcome === 'error') return { ...parsed, message: `Expected: ${parsed.message}` };
   const required = requirementsOf(context.model, { function: line.function });
-  return {
+  const asked = {
     function: line.function,
     from: pointOf(context.model, line.from),
     to: pointOf(context.model, line.to),
-    expectation: resolveExpectation(parsed.document, line.function),
+    expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
     unmet: unmetConditions(context.model, required, state.conditions),
   };
+  const refusal = refusalHere(context, state, asked);
+  return refusal === undefined ? asked : { ...asked, refusal };
 }
 
 /** Parses and judges a reading without a step. It never moves the position. Pure: the caller adds who, when and where. */
@@ -53,6 +60,8 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
   if ('outcome' in asked) return asked;
   if (asked.from === '' || asked.to === '')
     return { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
+  if (asked.refusal !== undefined)
+    return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
   const parsed = entry.chosen
     ? ({ outcome: 'reading', reading: entry.chosen } as const)
     : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
@@ -65,9 +74,10 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
     to: asked.to,
     text: entry.text,
     reading: parsed.reading,
-    judgement: judgedHere(context, state, asked, parsed.reading),
+    judgement: judgedHere(context, state, asked, parsed.reading, entry.isLowImpedance),
     expectation: recorded(asked.expectation),
     ...(expects === '' ? {} : { expects }),
+    ...(entry.isLowImpedance ? { isLowImpedance: true } : {}),
     grade: gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
   };

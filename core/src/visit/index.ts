@@ -9,7 +9,15 @@ export {
 } from './enter-reading';
 export { adoptableReading, type Adoption } from './adopt-reading';
 export { chartProgress, edgeKey, type ChartProgress } from './chart-progress';
-export { accusedWords, draftFinding, evidenceFor, gradeOf, type Evidence, type EvidenceLine } from './finding';
+export {
+  accusedWords,
+  draftFinding,
+  evidenceFor,
+  gradeOf,
+  type Evidence,
+  type Accused,
+  type EvidenceLine,
+} from './finding';
 export {
   codesRead,
   complaintsOf,
@@ -33,14 +41,22 @@ export {
 export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { readingTitle } from './reading-title';
+export { lastTurn } from './last-turn';
+export { monitorOutcome, monitorsOf, monitorText, type Monitor, type MonitorOutcome } from './monitor';
+export { measuredOutcome } from './measured-outcome';
+export { meterRefusal, type AboutToMeasure } from './meter-refusal';
+export { resolutionFacts } from './resolution-facts';
+export { slotReadings, slotsOf } from './slots';
 export { settingTimes } from './setting-times';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';
 export { currentStep, isChartEnded, settle, stepOf } from './steps';
 export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './walk-list';
-export { conditionName, unmetConditions, type Unmet } from './unmet';
+export { afterWords, conditionName, unmetConditions, unmetWait, type Unmet } from './unmet';
 export { zeroedLeads } from './zero-leads';
+export * from './condition-events';
 export * from './first-fact-events';
+export * from './monitor-events';
 export * from './grade';
 export * from './visit-event';
 export * from './visit-state';

@@ -1,9 +1,19 @@
-import { END, isOverZeroBand, methodOf, outcomeKey, withConditions, type Conditions } from '../procedure';
+import {
+  END,
+  isOverZeroBand,
+  keyOfOutcome,
+  methodOf,
+  withConditions,
+  type Conditions,
+  type MeasuredOutcome,
+} from '../procedure';
 import { changedConditions, madeUnknown, proofsRevoked, PROOF_LASTS_SECONDS, suppliesTouched } from './safety';
 import { provenDead } from './proof-of-dead';
 import { settle, stepOf } from './steps';
+import { measuredOutcome } from './measured-outcome';
 import {
   EMPTY_VISIT,
+  heldInterlocks,
   openBypasses,
   type Standing,
   type TrailLine,
@@ -100,7 +110,14 @@ function standingOf(state: VisitState, event: VisitEvent): Standing {
 /** Remembers where in the log the position came to its step. */
 function arrived(before: VisitState, after: VisitState): VisitState {
   const hasMoved = after.step !== before.step || after.walks !== before.walks || after.procedure !== before.procedure;
-  return hasMoved ? { ...after, arrivedAt: before.trail.length + 1 } : after;
+  return hasMoved ? released({ ...after, arrivedAt: before.trail.length + 1 }) : after;
+}
+
+/** Nobody keeps a part pressed on the way to the next step. */
+function released(state: VisitState): VisitState {
+  if (state.conditions.press === undefined) return state;
+  const { press: _press, ...conditions } = state.conditions;
+  return { ...state, conditions };
 }
 
 /** Wall and monotonic clock may drift apart by this much, in milliseconds, before an interval is doubted. */
@@ -160,7 +177,7 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'meter-proven':
       return afterMeterProven(context, state, event);
     case 'undecided-accepted':
-      return moved(context, afterOutcome(context, state, event, event.verdict), event.next);
+      return moved(context, afterOutcome(context, state, event, { verdict: event.verdict }), event.next);
     case 'step-skipped':
       return moved(context, withOutcome(state, event.step, 'within', event.id, true), event.next);
     case 'step-jumped':
@@ -176,7 +193,15 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'bypass-removed':
       return bypassRemoved(state, event.bypass, event.at);
     case 'leads-zeroed':
-      return { ...state, leadZero: event.ohms };
+      return { ...state, leadZero: event.ohms, leadZeroAt: event.at };
+    case 'meter-changed':
+      return { ...state, meter: event.meter, leadZero: undefined, leadZeroAt: undefined };
+    case 'condition-noted':
+      return changed(state, notedCondition(event));
+    case 'source-chosen':
+      return { ...state, choices: { ...state.choices, [event.question]: event.choice } };
+    case 'repair-done':
+      return changed(state, { repaired: event.items });
     case 'finding-reached':
       return afterFinding(context, state, event);
     case 'retracted':
@@ -187,7 +212,7 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
       return proofsRevoked(state);
     case 'visit-closed':
       // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
-      return openBypasses(state).length > 0 ? state : { ...state, closed: true };
+      return openBypasses(state).length > 0 || heldInterlocks(state).length > 0 ? state : { ...state, closed: true };
     case 'setting-read':
       return changed(state, { positions: { [event.setting]: event.value } });
     case 'option-noted':
@@ -211,8 +236,18 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'recipe-played':
     case 'follow-up-noted':
     case 'follow-up-done':
+    case 'hazard-noted':
+    case 'monitor-started':
+    case 'monitor-sampled':
+    case 'monitor-marked':
+    case 'monitor-ended':
       return state;
   }
+}
+
+/** A noted condition in the vocabulary of conditions. */
+function notedCondition({ group, item, state }: EventOf<'condition-noted'>): Conditions {
+  return group === 'facts' ? { facts: { [item]: state === 'true' } } : { [group]: { [item]: state } };
 }
 
 /** A watch makes the call of its sequence, and ends it. */
@@ -265,7 +300,7 @@ function afterReading(context: VisitContext, state: VisitState, event: EventOf<'
   if (event.step === undefined || event.next === undefined) return state;
   return moved(
     context,
-    afterOutcome(context, state, { ...event, step: event.step }, event.judgement.verdict),
+    afterOutcome(context, state, { ...event, step: event.step }, measuredOutcome(event)),
     event.next,
   );
 }
@@ -286,12 +321,12 @@ function afterOutcome(
   context: VisitContext,
   state: VisitState,
   event: VisitEvent & { readonly step: string },
-  verdict: EventOf<'reading-taken'>['judgement']['verdict'],
+  outcome: MeasuredOutcome,
 ): VisitState {
-  const noted = withOutcome(state, event.step, verdict, event.id);
+  const noted = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id);
   const step = stepOf(context, state, event.step);
   if (step?.kind !== 'measurement' || !step.sets) return noted;
-  const key = outcomeKey(step.sets, verdict, isOverZeroBand(methodOf(step)));
+  const key = keyOfOutcome(step.sets, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
 }
 

@@ -1,7 +1,7 @@
 import type { ConductorPair } from '../unit-model';
 import type { MeasurementFunction, Reading, UnitSymbol } from '../quantity';
 import type { SuspectClass, SupplyState } from '../procedure';
-import type { Judgement, Verdict } from '../verdict';
+import type { JointJudgement, Judgement, Verdict } from '../verdict';
 import type {
   BoardIdentified,
   CallEnded,
@@ -21,7 +21,9 @@ import type {
   WatchEnded,
   WatchStarted,
 } from './first-fact-events';
+import type { ConditionNoted, HazardNoted, MeterChanged, RepairDone, SourceChosen } from './condition-events';
 import type { Grade } from './grade';
+import type { MonitorEnded, MonitorMarked, MonitorSampled, MonitorStarted } from './monitor-events';
 
 /** What every event of a visit's log carries. */
 export interface EventEnvelope {
@@ -53,6 +55,10 @@ export interface RecordedExpectation {
   readonly words: string;
   readonly rule: string;
   readonly source?: string;
+  /** What a reading within does not prove. */
+  readonly caveat?: string;
+  /** One band each of documents that disagree. */
+  readonly bands?: readonly { readonly name: string; readonly low?: number; readonly high?: number }[];
 }
 
 export interface VisitOpened {
@@ -106,6 +112,12 @@ export interface ReadingTaken {
   readonly expects?: string;
   /** The free reading that is taken for this step. */
   readonly adopts?: string;
+  /** Which part of a set, or which of several looks. */
+  readonly part?: string;
+  /** What the set came to; on the last of its parts. */
+  readonly joint?: JointJudgement;
+  /** Read in the meter's mode that loads the circuit. */
+  readonly isLowImpedance?: boolean;
   /** Where the verdict leads; missing when the position stays. */
   readonly next?: string;
   readonly grade: Grade;
@@ -272,6 +284,15 @@ export type EventBody =
   | PartFitted
   | FollowUpNoted
   | FollowUpDone
+  | MeterChanged
+  | ConditionNoted
+  | SourceChosen
+  | RepairDone
+  | HazardNoted
+  | MonitorStarted
+  | MonitorSampled
+  | MonitorMarked
+  | MonitorEnded
   | Retracted
   | FindingReached
   | VisitResumed

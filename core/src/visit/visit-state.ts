@@ -59,8 +59,12 @@ export interface VisitState {
   readonly trail: readonly TrailLine[];
   readonly conditions: Conditions;
   readonly bypasses: readonly BypassEntry[];
-  /** Ohms of the leads, once zeroed. */
+  /** Ohms of the leads, once zeroed with this meter. */
   readonly leadZero?: number;
+  /** When they were zeroed. */
+  readonly leadZeroAt?: string;
+  /** Questions between documents to the one that holds for this unit. */
+  readonly choices: Readonly<Record<string, string>>;
   /** Last outcome of every step walked. */
   readonly outcomes: Readonly<Record<string, StepOutcome>>;
   /** How often every step was walked. */
@@ -83,10 +87,16 @@ export const EMPTY_VISIT: VisitState = {
   findings: [],
   closed: false,
   options: {},
+  choices: {},
   supplyChanges: {},
 };
 
 /** Bypasses that are in, or count as in. */
 export function openBypasses(state: VisitState): readonly BypassEntry[] {
   return state.bypasses.filter((entry) => entry.removedAt === undefined);
+}
+
+/** Interlocks somebody holds or has taped: as good as bypassed. */
+export function heldInterlocks(state: VisitState): readonly string[] {
+  return Object.entries(state.conditions.interlocks ?? {}).flatMap(([id, held]) => (held === 'held' ? [id] : []));
 }

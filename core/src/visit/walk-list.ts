@@ -14,8 +14,10 @@ import { RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
 import { draftFinding } from './finding';
 import { enterFreeReading } from './free-reading';
+import { measuredOutcome } from './measured-outcome';
 import { proofTasks } from './proof-of-dead';
 import { append } from './replay';
+import { slotsOf } from './slots';
 import { currentStep, stepOf } from './steps';
 import type { EventBody, EventEnvelope, ReadingTaken, VisitEvent } from './visit-event';
 import { EMPTY_VISIT, type VisitContext, type VisitState } from './visit-state';
@@ -25,6 +27,8 @@ export interface ListLine {
   readonly number: number;
   readonly step?: string;
   readonly reading: string;
+  /** Which part of a set; without it a line holds all of them, or the next. */
+  readonly part?: string;
   readonly method?: string;
   readonly from?: string;
   readonly to?: string;
@@ -189,20 +193,39 @@ class ListWalker {
     const judged = wordVerdict(step, word, line);
     if (judged) return this.logWithoutFigure(step, id, line, judged.verdict, judged.grade);
     const accepts = word.endsWith('!');
-    const entered = enterReading(this.context, this.state, {
-      text: accepts ? word.slice(0, -1).trim() : word,
-      method: line.method,
-    });
+    const bare = accepts ? word.slice(0, -1).trim() : word;
+    const slots = slotsOf(this.context, this.state, step, line.method).length;
+    const texts = slots > 0 ? bare.split(/ ?; ?| \/ /) : [bare];
+    if (texts.length > 1 && texts.length !== slots)
+      throw new ListLineError(
+        line.number,
+        `"${id}" takes ${slots} readings in order, or one a line; got ${texts.length}.`,
+      );
+    texts.forEach((text, index) =>
+      this.measureOne(step, id, { ...line, reading: text }, accepts && index === texts.length - 1),
+    );
+  }
+
+  private measureOne(step: MeasurementStep, id: string, line: ListLine, accepts: boolean): void {
+    const word = line.reading.trim();
+    const { slot } = askedReading(this.context, this.state, line.method) ?? {};
+    if (slot && line.part !== undefined && line.part !== '' && line.part !== slot.id)
+      throw new ListLineError(line.number, `the next part of "${id}" is "${slot.id}", not "${line.part}".`);
+    const at = this.envelope(this.events.length).at;
+    const entered = enterReading(this.context, this.state, { text: word, method: line.method, at });
     if (entered.outcome === 'ask')
       throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
     if (entered.outcome === 'error')
       throw new ListLineError(line.number, `"${word}": ${entered.message} Accepted: ${entered.accepted.join(', ')}.`);
     const { body } = entered;
     if (body.type !== 'reading-taken') throw new ListLineError(line.number, `"${id}" takes no meter check.`);
-    const { verdict, sentence } = body.judgement;
-    if (verdict === 'invalid') throw new ListLineError(line.number, sentence);
-    this.verdicts.push({ step: id, verdict });
+    if (body.judgement.verdict === 'invalid') throw new ListLineError(line.number, body.judgement.sentence);
     this.log(body);
+    // A part of a set leads nowhere before the last of them is read.
+    if (body.part !== undefined && !body.joint) return;
+    const { verdict } = measuredOutcome(body);
+    const { sentence } = body.joint ?? body.judgement;
+    this.verdicts.push({ step: id, verdict });
     if (verdict === 'undecided' && accepts) return this.acceptUndecided(step, id, line);
     if (body.next === undefined)
       throw new ListLineError(

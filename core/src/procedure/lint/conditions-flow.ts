@@ -8,8 +8,15 @@ import {
   type ConditionGroup,
   type Conditions,
 } from '../conditions';
-import { methodNames, methodOf, requirementsOf } from '../measure';
-import { END, isWalkable, type ProcedureDocument, type WalkableStep } from '../procedure-document';
+import { methodNames, methodOf, partMethod, requirementsOf } from '../measure';
+import {
+  END,
+  isWalkable,
+  type MeasurementStep,
+  type MeasuringMethod,
+  type ProcedureDocument,
+  type WalkableStep,
+} from '../procedure-document';
 import type { Verdict } from '../../verdict';
 
 /** For every condition the states it may be in, over all ways that lead here. */
@@ -109,14 +116,22 @@ function union(first: PossibleStates | undefined, second: PossibleStates): Possi
 function lintRequirements(id: string, step: WalkableStep, states: PossibleStates, model: UnitModelDocument): Problem[] {
   if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
   const during = applied(states, step.with);
-  const names = methodNames(step);
-  return (names.length === 0 ? [undefined] : names).flatMap((name) => {
-    const required = conditionEntries(requirementsOf(model, methodOf(step, name))).filter(({ group }) =>
+  return methodsWithPath(step, `steps.${id}.measure`).flatMap(([method, path]) => {
+    const required = conditionEntries(requirementsOf(model, method)).filter(({ group }) =>
       SET_UP_GROUPS.includes(group),
     );
-    const path = name === undefined ? `steps.${id}.measure` : `steps.${id}.measure.methods.${name}`;
     return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));
   });
+}
+
+/** Every way of a measurement, or every part of a set, with where it stands. */
+function methodsWithPath(step: MeasurementStep, path: string): readonly (readonly [MeasuringMethod, string])[] {
+  const { set } = step.measure;
+  if (set) return set.map((part, index) => [partMethod(step, part), `${path}.set[${index}]`] as const);
+  const names = methodNames(step);
+  return names.length === 0
+    ? [[methodOf(step), path]]
+    : names.map((name) => [methodOf(step, name), `${path}.methods.${name}`] as const);
 }
 
 function lintRequired(entry: ConditionEntry, found: ReadonlySet<string>, path: string): Problem[] {

@@ -3,7 +3,7 @@ import { DocumentError, type MeasurementFunction } from '../../quantity';
 import { problemError, problemWarning, type Problem } from '../../unit-model';
 import { producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
 import { outcomeKey } from '../branching';
-import { isOverZeroBand, methodNames, methodOf } from '../measure';
+import { isOverZeroBand, methodNames, methodOf, partMethod } from '../measure';
 import {
   isWalkable,
   type DecideStep,
@@ -22,11 +22,13 @@ export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
 }
 
 function lintKeys(step: MeasurementStep, path: string): Problem[] {
-  const known = [...VERDICTS, 'otherwise'] as readonly string[];
+  const known = [...VERDICTS, ...Object.keys(step.measure.patterns ?? {}), 'otherwise'] as readonly string[];
   return (['branches', 'clears', 'implicates', 'sets'] as const).flatMap((field) =>
     Object.keys(step[field] ?? {})
       .filter((key) => !known.includes(key))
-      .map((key) => problemError(`${path}.${field}.${key}`, `"${key}" is not a verdict. Known: ${known.join(', ')}.`)),
+      .map((key) =>
+        problemError(`${path}.${field}.${key}`, `"${key}" is no verdict and no pattern. Known: ${known.join(', ')}.`),
+      ),
   );
 }
 
@@ -39,12 +41,50 @@ function lintMethods(step: MeasurementStep, path: string): Problem[] {
       problemError(`${path}.branches`, `A proof of dead can end in "${verdict}", which leads nowhere.`),
     );
   }
+  if (step.measure.set) return lintSet(step, path);
+  if (step.measure.patterns)
+    return [problemError(`${path}.measure.patterns`, 'Patterns are made by the parts of a set.')];
   const names = methodNames(step);
   const methods: readonly (readonly [string, MeasuringMethod])[] =
     names.length === 0
       ? [['measure', methodOf(step)]]
       : names.map((name) => [`measure.methods.${name}`, methodOf(step, name)]);
   return methods.flatMap(([at, method]) => lintMethod(step, method, path, `${path}.${at}`));
+}
+
+/** Every part can be read, every result of the whole leads somewhere. */
+function lintSet(step: MeasurementStep, path: string): Problem[] {
+  const { set = [], patterns = {}, expect } = step.measure;
+  const at = `${path}.measure`;
+  const parts = set.map((part, index) => ({ part, method: partMethod(step, part), at: `${at}.set[${index}]` }));
+  const problems = parts.flatMap(({ part, method, at: place }): Problem[] => {
+    const { function: measured, from, to } = method;
+    if (measured === undefined || from === undefined || to === undefined)
+      return [problemError(place, 'A part of a set names function, from and to.')];
+    if (set.filter(({ id }) => id === part.id).length > 1)
+      return [problemError(`${place}.id`, `"${part.id}" stands there twice.`)];
+    const found = method.expect && verdictsOf(method.expect, measured);
+    return typeof found === 'string' ? [problemError(`${place}.expect`, found)] : [];
+  });
+  if (set.length < 2) problems.push(problemError(`${at}.set`, 'A set has at least two parts.'));
+  for (const [name, wanted] of Object.entries(patterns)) {
+    const strange = Object.keys(wanted).filter((id) => !set.some((part) => part.id === id));
+    for (const id of strange)
+      problems.push(problemError(`${at}.patterns.${name}.${id}`, `There is no part "${id}" in the set.`));
+    if ((VERDICTS as readonly string[]).includes(name))
+      problems.push(problemError(`${at}.patterns.${name}`, `"${name}" is a verdict: a pattern has a name of its own.`));
+    if (!Object.hasOwn(step.branches, name))
+      problems.push(problemError(`${path}.branches`, `The pattern "${name}" leads nowhere.`));
+  }
+  const measured = step.measure.function ?? parts[0]?.method.function;
+  const joint = expect && measured ? verdictsOf(expect, measured) : new Set<Verdict>(['within', 'mixed']);
+  if (typeof joint === 'string') return [...problems, problemError(`${at}.expect`, joint)];
+  return [
+    ...problems,
+    ...[...joint]
+      .filter((verdict) => outcomeKey(step.branches, verdict, false) === undefined)
+      .map((verdict) => problemError(`${path}.branches`, `This set can end in "${verdict}", which leads nowhere.`)),
+  ];
 }
 
 function lintMethod(step: MeasurementStep, method: MeasuringMethod, path: string, at: string): Problem[] {

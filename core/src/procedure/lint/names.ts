@@ -39,6 +39,7 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
       const methods: readonly (readonly [string, MeasuringMethod])[] = [
         ['measure', step.measure],
         ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`measure.methods.${name}`, each] as const),
+        ...(step.measure.set ?? []).map((part, index) => [`measure.set[${index}]`, part] as const),
       ];
       for (const [at, method] of methods) {
         problems.push(

@@ -14,9 +14,6 @@ export function lintNotYet(procedure: ProcedureDocument): Problem[] {
 function measurementNotYet(id: string, step: MeasurementStep): Problem[] {
   const path = `steps.${id}.measure`;
   const problems: Problem[] = [];
-  if (step.measure.set) problems.push(problemError(`${path}.set`, 'Sets judged together cannot be walked yet.'));
-  if (step.measure.patterns)
-    problems.push(problemError(`${path}.patterns`, 'Named patterns of a set cannot be walked yet.'));
   const methods = [
     ['expect', step.measure] as const,
     ...Object.entries(step.measure.methods ?? {}).map(([name, each]) => [`methods.${name}.expect`, each] as const),

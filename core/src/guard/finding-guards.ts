@@ -1,0 +1,159 @@
+import { FUNCTIONS } from '../quantity';
+import { holdOffsRunning } from '../sequence';
+import { wireNets, type UnitModelDocument } from '../unit-model';
+import {
+  evidenceFor,
+  intakeOf,
+  monitorOutcome,
+  monitorsOf,
+  standingOf,
+  stepOf,
+  type Accused,
+  type EventOf,
+  type VisitContext,
+  type VisitState,
+} from '../visit';
+import { GUARD_WORDS, type Guard, type GuardId } from './guard';
+import { guardsOfReading, isEarth } from './reading-guards';
+
+type Reading = EventOf<'reading-taken'>;
+
+/** Notes that still matter when something is named: a pass that was none, a comparison without a standard. */
+const LASTING: ReadonlySet<GuardId> = new Set<GuardId>([
+  'no-expected-value',
+  'variant-unknown',
+  'guessed-reference',
+  'alike-and-wrong',
+  'alike-is-not-right',
+  'this-point-only',
+  'proves-no-more',
+  'stray-voltage',
+  'once-is-not-for-long',
+  'meter-unproven',
+  'find-the-short',
+  'earth-not-proven',
+]);
+
+/** The traps a visit stands in front of before something is named; `at` is the wall time now. */
+export function guardsBeforeFinding(
+  context: VisitContext,
+  state: VisitState,
+  accused: Accused,
+  at: string,
+): readonly Guard[] {
+  const readings = standingOf(state, 'reading-taken').filter(({ proof }) => !proof);
+  const found = [
+    ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => LASTING.has(id))),
+    ...answerGuards(context, state),
+    ...namedGuards(context, state, accused, readings, at),
+  ];
+  return merged(found);
+}
+
+/** What an answer does not prove, as the chart says it. */
+function answerGuards(context: VisitContext, state: VisitState): readonly Guard[] {
+  return standingOf(state, 'observation-made').flatMap((event): Guard[] => {
+    const step = stepOf(context, state, event.step);
+    const target = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
+    const caveat = typeof target === 'object' ? target.caveat : undefined;
+    return caveat === undefined ? [] : [{ id: 'proves-no-more', words: caveat, events: [event.id] }];
+  });
+}
+
+function namedGuards(
+  context: VisitContext,
+  state: VisitState,
+  accused: Accused,
+  readings: readonly Reading[],
+  at: string,
+): readonly Guard[] {
+  const guard = (id: GuardId, events: readonly string[] = []): Guard => ({ id, words: GUARD_WORDS[id], events });
+  const found: Guard[] = [];
+  const { implicates, clearsOthers } = evidenceFor(context, state, accused);
+  const behind = [...implicates, ...clearsOthers].map(({ line }) => line.event);
+  const measured = behind.filter((event) => event.type === 'reading-taken') as readonly Reading[];
+  if (accused.item !== undefined && measured.length === 0) found.push(guard('no-reading'));
+  const volts = measured.filter(({ function: each }) => FUNCTIONS[each].dimension === 'voltage');
+  if (volts.length > 0 && volts.every((reading) => isToEarth(context.model, reading)))
+    found.push(
+      guard(
+        'to-earth-only',
+        volts.map(({ id }) => id),
+      ),
+    );
+  if (isFuse(context.model, accused.item)) found.push(guard('find-the-short'));
+  const windings = windingsWithoutInsulation(context.model, readings);
+  if (windings.length > 0)
+    found.push(
+      guard(
+        'ohms-are-not-insulation',
+        windings.map(({ id }) => id),
+      ),
+    );
+  if (holdOffsRunning(context, state, Date.parse(at)).length > 0) found.push(guard('hold-off-running'));
+  if (isIntermittent(context, state)) found.push(guard('intermittent'));
+  const repaired = state.trail.findLastIndex(
+    ({ event, standing }) => event.type === 'repair-done' && standing !== 'retracted',
+  );
+  const older = state.trail.slice(0, Math.max(0, repaired)).map(({ event }) => event.id);
+  const stale = measured.filter(({ id }) => older.includes(id));
+  if (stale.length > 0)
+    found.push(
+      guard(
+        'before-the-repair',
+        stale.map(({ id }) => id),
+      ),
+    );
+  return found;
+}
+
+function isToEarth(model: UnitModelDocument, { from, to }: Reading): boolean {
+  return isEarth(model, from) !== isEarth(model, to);
+}
+
+function isFuse(model: UnitModelDocument, item: string | undefined): boolean {
+  return model.devices.some(({ id, kind }) => id === item?.split(':')[0] && kind === 'fuse');
+}
+
+/** Good ohms of a motor whose insulation nobody tested. */
+function windingsWithoutInsulation(model: UnitModelDocument, readings: readonly Reading[]): readonly Reading[] {
+  const nets = wireNets(model);
+  const motors = model.devices.filter(({ kind }) => kind === 'motor');
+  const isAtMotor = (point: string): boolean => {
+    const terminal = point.replace(/@plug$/, '');
+    return motors.some(({ id, terminals = [] }) => terminals.some((each) => nets.joined(`${id}.${each}`, terminal)));
+  };
+  if (
+    readings.some(({ function: measured, judgement }) => measured === 'insulation' && judgement.verdict !== 'invalid')
+  )
+    return [];
+  return readings.filter(
+    ({ function: measured, from, to, judgement, joint }) =>
+      measured === 'resistance' && (joint ?? judgement).verdict === 'within' && isAtMotor(from) && isAtMotor(to),
+  );
+}
+
+/** Said at the intake, seen in a long watch, or read to come and go. */
+function isIntermittent(context: VisitContext, state: VisitState): boolean {
+  const isSaid = [...intakeOf(state, 'onset'), ...intakeOf(state, 'complaint')].some(({ text }) =>
+    /intermittent|now and then|sometimes|comes and goes|on and off/i.test(text),
+  );
+  const isOpened = /intermittent|now and then|sometimes|comes and goes|on and off/i.test(state.opened?.complaint ?? '');
+  const isWatched = monitorsOf(context, state).some((monitor) => monitorOutcome(context, monitor).dropOuts.length > 0);
+  const isRead = standingOf(state, 'reading-taken').some(({ reading, judgement, joint }) => {
+    const { verdict } = joint ?? judgement;
+    return (reading?.kind === 'span' && reading.dropOuts > 0) || verdict === 'mixed';
+  });
+  return isSaid || isOpened || isWatched || isRead;
+}
+
+/** One line for each trap and wording, with all it is about. */
+function merged(guards: readonly Guard[]): readonly Guard[] {
+  const lines = new Map<string, Guard>();
+  for (const each of guards) {
+    const key = `${each.id} ${each.words}`;
+    const known = lines.get(key);
+    lines.set(key, known ? { ...known, events: [...new Set([...known.events, ...each.events])] } : each);
+  }
+  return [...lines.values()];
+}

@@ -1,0 +1,55 @@
+import type { JudgementNote } from '../verdict';
+
+/** Ways to go wrong that are not about one comparison. */
+export const VISIT_GUARDS = [
+  'meter-unproven',
+  'old-leads',
+  'find-the-short',
+  'ohms-are-not-insulation',
+  'earth-not-proven',
+  'to-earth-only',
+  'no-reading',
+  'hold-off-running',
+  'intermittent',
+  'before-the-repair',
+] as const;
+export type VisitGuard = (typeof VISIT_GUARDS)[number];
+
+export type GuardId = JudgementNote | VisitGuard;
+
+/** A trap of the trade that this visit stands in front of, by name. */
+export interface Guard {
+  readonly id: GuardId;
+  /** What is wrong with going on, and what settles it. */
+  readonly words: string;
+  /** Events it is about. */
+  readonly events: readonly string[];
+}
+
+/** What each trap is, in a colleague's words. */
+export const GUARD_WORDS: Readonly<Record<GuardId, string>> = {
+  'no-expected-value':
+    'Nobody knows what it should be: it passes nothing and accuses nothing. Find the sheet, or a sister to compare with.',
+  'variant-unknown': 'The documents disagree and nobody said which holds here. Look which variant this is.',
+  'guessed-reference': 'The other quantity was guessed, so nothing passes by it. Measure it.',
+  'alike-and-wrong':
+    'They are alike and still not what they should be. Balance passes the wrong part and an even fault.',
+  'alike-is-not-right': 'Alike says nothing of right: compare with the sheet as well.',
+  'this-point-only': 'Good at this temperature only. A sensor can be wrong where the complaint is.',
+  'proves-no-more': 'It proves no more than that.',
+  'stray-voltage': 'A few volts on an open lead are stray and drive nothing. Load it before it counts as a supply.',
+  'series-load': 'Too much for stray: something stands in series, a load or a bad joint.',
+  'once-is-not-for-long': 'One look says nothing of how long it holds. Watch it for the time.',
+  'meter-unproven': 'Nothing is what a broken meter shows too. Touch a source known to be live with it.',
+  'old-leads': 'Low ohms with leads that were not zeroed lately. Tips together, zero, read again.',
+  'find-the-short': 'A blown fuse has a short behind it. Find it before a new one goes in.',
+  'ohms-are-not-insulation': 'Good ohms do not prove a winding: the insulation to the frame was not tested.',
+  'earth-not-proven':
+    'Measured to an earth nobody proved. A missing earth shows about half on every line: prove its continuity first.',
+  'to-earth-only': 'All of it was measured to earth. What counts is the voltage across the load.',
+  'no-reading': 'No reading stands behind this name.',
+  'hold-off-running': 'A delay or lock-out is still running: it may be waiting, not broken.',
+  intermittent:
+    'It comes and goes. What was good in one look was good in that look: watch it longer, or press and flex.',
+  'before-the-repair': 'Read before something was repaired: it speaks of the machine as it was then.',
+};

@@ -1,0 +1,104 @@
+import { FUNCTIONS } from '../quantity';
+import { wireNets, type DeviceDocument, type Nets, type UnitModelDocument } from '../unit-model';
+import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
+import type { JudgementNote } from '../verdict';
+import { GUARD_WORDS, type Guard, type GuardId } from './guard';
+
+type Reading = EventOf<'reading-taken'>;
+
+/** More volts than this show that a meter is alive; common practice, no source. */
+const ALIVE_VOLTS = 10;
+/** Under this many ohms the leads matter; common practice, no source. */
+const LOW_OHMS = 10;
+/** Milliseconds after which leads are zeroed again, and a meter is shown to work again; common practice, no source. */
+const HOUR = 3_600_000;
+const QUARTER = 900_000;
+
+/** The traps one reading stands in front of, those of its comparison first. */
+export function guardsOfReading(context: VisitContext, state: VisitState, reading: Reading): readonly Guard[] {
+  const guard = (id: GuardId, words = GUARD_WORDS[id]): Guard => ({ id, words, events: [reading.id] });
+  const { caveat } = reading.expectation ?? {};
+  const found: Guard[] = notesOf(reading).map((note) =>
+    note === 'proves-no-more' && caveat !== undefined ? guard(note, `${caveat}.`) : guard(note),
+  );
+  if (isUnproven(state, reading)) found.push(guard('meter-unproven'));
+  if (hasOldLeads(state, reading)) found.push(guard('old-leads'));
+  if (isBlownFuse(context.model, reading)) found.push(guard('find-the-short'));
+  if (isToUnprovenEarth(context.model, state, reading)) found.push(guard('earth-not-proven'));
+  return found;
+}
+
+function notesOf({ judgement, joint }: Reading): readonly JudgementNote[] {
+  return [...new Set(joint ? (joint.notes ?? []) : (judgement.notes ?? []))];
+}
+
+/** Zero volts from a meter that showed no live source within a quarter of an hour. */
+function isUnproven(state: VisitState, reading: Reading): boolean {
+  if (FUNCTIONS[reading.function].dimension !== 'voltage' || reading.function === 'diode' || reading.proof)
+    return false;
+  const { value } = reading.judgement;
+  const isNothing = value !== undefined && Math.abs(value) < 1 && measuredOutcome(reading).verdict !== 'invalid';
+  if (!isNothing) return false;
+  return !state.trail.some(({ event, standing }) => {
+    if (standing === 'retracted' || Math.abs(Date.parse(event.at) - Date.parse(reading.at)) > QUARTER) return false;
+    if (event.type === 'meter-proven') return event.shows === 'live';
+    return (
+      event.type === 'reading-taken' &&
+      event.meter === reading.meter &&
+      event.function === reading.function &&
+      Math.abs(event.judgement.value ?? 0) >= ALIVE_VOLTS
+    );
+  });
+}
+
+function hasOldLeads(state: VisitState, reading: Reading): boolean {
+  if (reading.function !== 'resistance' && reading.function !== 'continuity') return false;
+  const { value } = reading.judgement;
+  if (value === undefined || value > LOW_OHMS) return false;
+  const zeroed = state.leadZeroAt === undefined ? -Infinity : Date.parse(state.leadZeroAt);
+  return Date.parse(reading.at) - zeroed > HOUR;
+}
+
+/** Open between the two ends of one fuse, by ohms or by the voltage across it. */
+function isBlownFuse(model: UnitModelDocument, { from, to, judgement, function: measured }: Reading): boolean {
+  const [device] = from.split('.');
+  const isAcross = device !== undefined && to.startsWith(`${device}.`);
+  const isFuse = model.devices.some(({ id, kind }) => id === device && kind === 'fuse');
+  if (!isAcross || !isFuse) return false;
+  return FUNCTIONS[measured].dimension === 'resistance' ? judgement.verdict === 'open' : judgement.verdict === 'high';
+}
+
+const known = new WeakMap<UnitModelDocument, Nets>();
+
+/** Whether a point is the protective earth, by wires alone. */
+export function isEarth(model: UnitModelDocument, point: string): boolean {
+  const nets = known.get(model) ?? wireNets(model);
+  known.set(model, nets);
+  return model.supplies.some(({ terminals }) => {
+    const earth = terminals?.['E'];
+    return earth !== undefined && nets.joined(earth, point);
+  });
+}
+
+/** Volts to an earth whose continuity was never read, and not as they should be. */
+function isToUnprovenEarth(model: UnitModelDocument, state: VisitState, reading: Reading): boolean {
+  if (reading.function !== 'ac-voltage' || reading.proof || measuredOutcome(reading).verdict === 'within') return false;
+  if (reading.judgement.verdict === 'invalid') return false;
+  if (isEarth(model, reading.from) === isEarth(model, reading.to)) return false;
+  return !state.trail.some(
+    ({ event, standing }) =>
+      standing !== 'retracted' &&
+      event.type === 'reading-taken' &&
+      (event.function === 'resistance' || event.function === 'continuity') &&
+      event.judgement.verdict === 'within' &&
+      (isEarth(model, event.from) || isEarth(model, event.to)),
+  );
+}
+
+/** The device a reading is taken at, by either end. */
+export function devicesAt(
+  model: UnitModelDocument,
+  { from, to }: Pick<Reading, 'from' | 'to'>,
+): readonly DeviceDocument[] {
+  return model.devices.filter(({ id }) => from.startsWith(`${id}.`) || to.startsWith(`${id}.`));
+}

@@ -1,0 +1,104 @@
+import {
+  append,
+  askedReading,
+  currentStep,
+  draftFinding,
+  EMPTY_VISIT,
+  enterReading,
+  targetStep,
+  type EventBody,
+  type EventEnvelope,
+  type ReadingEntry,
+  type VisitEvent,
+  type VisitState,
+} from '@juxtameter/core';
+import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
+
+/** Writes a visit as its technician would: one call an event, the clock half a minute on. */
+export class VisitWriter {
+  readonly events: VisitEvent[] = [];
+  state: VisitState = EMPTY_VISIT;
+  readonly id: string;
+  private readonly context: ReturnType<typeof visitContext>;
+  private elapsed = 0;
+
+  constructor(
+    readonly pinned: PinnedDocuments,
+    private readonly begins: number,
+    private readonly by: string,
+    /** Tells the visits of one moment apart; two digits. */
+    private readonly number: number,
+  ) {
+    this.context = visitContext(pinned);
+    this.id = this.uuid(begins, 0);
+  }
+
+  /** Seconds go by before the next event. */
+  wait(seconds: number): void {
+    this.elapsed += seconds * 1000;
+  }
+
+  log(body: EventBody): VisitEvent {
+    const event: VisitEvent = { ...this.envelope(), ...body };
+    this.state = append(this.context, this.events, this.state, event);
+    this.events.push(event);
+    this.elapsed += 24_000 + ((this.events.length * 7919) % 17) * 1000;
+    return event;
+  }
+
+  /** What the current step asks for, typed; several parts in order by ` / `. */
+  read(text: string, options: Omit<ReadingEntry, 'text' | 'at'> = {}): readonly VisitEvent[] {
+    const read: VisitEvent[] = [];
+    const asked = askedReading(this.context, this.state);
+    for (const part of (asked?.slot ?? asked?.proof) ? text.split(' / ') : [text]) {
+      const entered = enterReading(this.context, this.state, { ...options, text: part, at: this.envelope().at });
+      if (entered.outcome !== 'event') throw new Error(`${this.state.step}: "${part}" ${JSON.stringify(entered)}`);
+      read.push(this.log(entered.body));
+    }
+    return read;
+  }
+
+  /** The action of the current step is done. */
+  done(): void {
+    const step = currentStep(this.context, this.state);
+    if (step?.kind !== 'action') throw new Error(`${this.state.step} is no action`);
+    this.log({ type: 'action-done', step: this.state.step ?? '', next: step.next });
+  }
+
+  answer(answer: string): void {
+    const step = currentStep(this.context, this.state);
+    const target = step?.kind === 'observation' ? step.answers[answer] : undefined;
+    if (target === undefined) throw new Error(`${answer} is no answer of ${this.state.step}`);
+    this.log({ type: 'observation-made', step: this.state.step ?? '', answer, next: targetStep(target) });
+  }
+
+  /** Taken back, the last first. */
+  retract(events: readonly VisitEvent[]): void {
+    for (const event of [...events].reverse()) this.log({ type: 'retracted', event: event.id });
+  }
+
+  conclude(): void {
+    const finding = draftFinding(this.context, this.state);
+    if (!finding) throw new Error(`${this.state.step} is no finding`);
+    this.log(finding);
+  }
+
+  private envelope(): EventEnvelope {
+    const at = this.begins + this.elapsed;
+    return {
+      id: this.uuid(at, this.events.length + 1),
+      visit: this.id,
+      device: this.uuid(this.begins, 999),
+      deviceSeq: this.events.length + 1,
+      seenSeq: 0,
+      at: new Date(at).toISOString(),
+      monotonic: this.elapsed,
+      by: this.by,
+    };
+  }
+
+  private uuid(time: number, index: number): string {
+    const hex = time.toString(16).padStart(12, '0');
+    return `${hex.slice(0, 8)}-${hex.slice(8)}-70${String(this.number).padStart(2, '0')}-8000-${String(index).padStart(12, '0')}`;
+  }
+}
