@@ -35,6 +35,8 @@ export interface Unit {
   readonly documents?: string;
   /** How one gets there, who opens, how far the vehicle is. */
   readonly access?: string;
+  /** What can hurt at this unit, for everybody who comes. */
+  readonly hazards?: string;
   readonly notes?: string;
   /** Where it has no unit model: what has to be proven dead. */
   readonly supplies?: readonly FreeSupply[];

@@ -1,5 +1,6 @@
 import Ajv from 'ajv/dist/2020';
 import handMeter from '../../demo/data/meters/hand-6000.json';
+import insulationTester from '../../demo/data/meters/insul-500.json';
 import burnerProcedure from '../../demo/data/procedures/burner-does-not-fire.json';
 import procedure from '../../demo/data/procedures/pump-contactor-does-not-pull-in.json';
 import sites from '../../demo/data/sites.json';
@@ -8,6 +9,10 @@ import vent from '../../demo/data/unit-models/roof-vent-drive.json';
 import unitModel from '../../demo/data/unit-models/mist-pump-panel.json';
 import burnerVisit from '../../demo/data/visits/co2-burner-1-board.json';
 import ventVisit from '../../demo/data/visits/vent-east-after-motor.json';
+import benchVisit from '../../demo/data/visits/heat-bench-1-traps.json';
+import fanVisit from '../../demo/data/visits/fan-south-traps.json';
+import benchProcedure from '../../demo/data/procedures/bench-stays-cold.json';
+import fanProcedure from '../../demo/data/procedures/fan-does-not-run.json';
 import finished from '../../demo/data/visits/mist-line-1-finished.json';
 import expectationSchema from '../../docs/schema/expectation.schema.json';
 import meterSchema from '../../docs/schema/meter.schema.json';
@@ -56,6 +61,43 @@ const EXPECTATIONS_GOOD = [
   { kind: 'elapsed', event: 'fan off', bySetting: 'BC.S1', oneOf: ['60 s', '90 s'], tolerance: '10 %' },
   { kind: 'elapsed', atMost: '20 s' },
   { kind: 'unknown', finite: true },
+  { kind: 'zero', of: '230 V' },
+  { kind: 'rtd', at0C: '1000 Ω', class: 'B', temperature: { reading: 'ambient', guess: '5..35 °C' } },
+  { kind: 'ntc', at25C: '10 kΩ', beta: 3950, tolerance: '1 °C', temperature: { value: '21 °C?' } },
+  { kind: 'ntc', steinhartHart: { a: 1e-3, b: 2e-4, c: 8e-8 }, temperature: { reading: 'ambient' } },
+  {
+    kind: 'table',
+    rows: [
+      ['0 °C', '32.7 kΩ'],
+      ['25 °C', '10 kΩ'],
+    ],
+    by: { reading: 'ambient' },
+  },
+  { kind: 'winding', value: '13 Ω', at: '20 °C', material: 'copper', temperature: { reading: 'motor' } },
+  { kind: 'balanced', within: '5 %', absolute: { kind: 'range', low: '12 Ω', high: '14 Ω' } },
+  { kind: 'relative', to: 'leads', tolerance: '0.5 Ω' },
+  { kind: 'relative', to: { reading: 'sister' }, is: 'below', by: '50 %' },
+  { kind: 'sum', readings: ['L1-N', 'L2-N'], tolerance: '5 %' },
+  { kind: 'difference', readings: ['a', 'b'] },
+  { kind: 'swing', low: '10 V', high: '70 V', atLeast: '20 V', over: '10 s' },
+  { kind: 'sustained', is: { kind: 'state', is: 'present', of: '24 V' }, for: '15 min' },
+  {
+    kind: 'follows',
+    stimulus: 'lid',
+    before: { kind: 'state', is: 'open' },
+    during: { kind: 'state', is: 'closed' },
+    times: 3,
+  },
+  { kind: 'rating', power: '3.6 kW', at: '240 V', tolerance: '10 %' },
+  { kind: 'perPosition', selector: 'SEL', positions: { '1': '1 kΩ', '2': '2.2 kΩ' } },
+  {
+    kind: 'documents',
+    question: 'variant',
+    sources: [
+      { document: 'sheet', page: '4', variant: 'A', expect: { kind: 'nominal', value: '15 Ω' } },
+      { document: 'label', expect: { kind: 'nominal', value: '13 Ω' } },
+    ],
+  },
 ];
 const EXPECTATIONS_BAD = [
   {},
@@ -69,12 +111,62 @@ const EXPECTATIONS_BAD = [
   { kind: 'elapsed', atMost: '20 s', oneOf: '60 s' },
   { kind: 'unknown', finite: 'yes' },
   { kind: 'range', low: '1 V', high: '2 V', colour: 'red' },
+  { kind: 'rtd', at0C: '1000 Ω' },
+  { kind: 'rtd', at0C: '1000 Ω', class: 'C', temperature: { reading: 'ambient' } },
+  { kind: 'table', rows: [['0 °C', '1 V']], by: { reading: 'ambient' } },
+  { kind: 'balanced', absolute: { kind: 'guess' } },
+  { kind: 'relative', to: 'sister' },
+  { kind: 'sum', readings: ['one'] },
+  { kind: 'sustained', for: '15 min' },
+  { kind: 'follows', stimulus: 'lid', before: { kind: 'state', is: 'open' }, during: { kind: 'state', is: 'shut' } },
+  { kind: 'perPosition', selector: 'SEL', positions: { '1': 'much' } },
+  { kind: 'documents', question: 'variant', sources: [] },
   null,
   'nominal',
 ];
 
 const step = (id: string, change: Json): unknown =>
   changed(procedure, `steps/${id}`, { ...(procedure.steps as unknown as Record<string, Json>)[id], ...change });
+
+const MONITOR = '01a20cc0-ed60-7001-8000-000000000001';
+const VOLT = (value: number): Json => ({ value, unit: 'V', exponent: 0 });
+const SPAN = {
+  kind: 'span',
+  low: VOLT(238),
+  high: VOLT(241),
+  lasted: { value: 90, unit: 's', exponent: 0 },
+  dropOuts: 2,
+};
+const JUDGING: readonly Json[] = [
+  { type: 'meter-changed', meter: 'insul-500' },
+  { type: 'condition-noted', group: 'leads', item: 'w3', state: 'FS1.1' },
+  { type: 'source-chosen', question: 'motor-variant', choice: 'variant B', reason: 'plate' },
+  { type: 'repair-done', items: ['K1'], text: 'contact cleaned' },
+  { type: 'hazard-noted', kind: 'water', where: 'under the bench' },
+  { type: 'monitor-started', function: 'ac-voltage', from: 'K1.A1', to: 'K1.A2', expects: '' },
+  { type: 'monitor-sampled', monitor: MONITOR, text: '240', reading: { kind: 'value', quantity: VOLT(240) } },
+  { type: 'monitor-sampled', monitor: MONITOR, text: '238..241 for 90 s, 2 out', reading: SPAN },
+  { type: 'monitor-marked', monitor: MONITOR, mark: 'pressed', item: 'K1' },
+  { type: 'monitor-ended', monitor: MONITOR },
+];
+const JUDGING_BAD: readonly Json[] = [
+  { type: 'condition-noted', group: 'supplies', item: 'mains', state: 'proven-dead' },
+  { type: 'source-chosen', question: 'motor-variant', choice: 'variant B' },
+  { type: 'monitor-marked', monitor: MONITOR, mark: 'kicked' },
+  { type: 'monitor-sampled', monitor: MONITOR, text: '240', reading: { ...SPAN, dropOuts: -1 } },
+  { type: 'repair-done', items: 'K1', text: 'x' },
+];
+
+/** A visit of just these facts, each in the envelope of the first. */
+function withEvents(...bodies: readonly Json[]): unknown {
+  const { id, visit, device, deviceSeq, seenSeq, at, monotonic, by } = finished.events[0] as unknown as Json;
+  const envelope = { id, visit, device, deviceSeq, seenSeq, at, monotonic, by };
+  return changed(
+    finished,
+    'events',
+    bodies.map((body) => ({ ...envelope, ...body })),
+  );
+}
 
 const CASES: readonly Case[] = [
   {
@@ -126,10 +218,12 @@ const CASES: readonly Case[] = [
     good: [
       procedure,
       burnerProcedure,
+      benchProcedure,
+      fanProcedure,
       step('look', { kind: 'observation' }),
       changed(procedure, 'steps/later', { kind: 'chain', path: 'x' }),
       step('secondary', {
-        measure: { function: 'ac-voltage', from: 'T1.S1', to: 'T1.S2', expect: { kind: 'rtd', at0C: '1000 Ω' } },
+        measure: { function: 'ac-voltage', from: 'T1.S1', to: 'T1.S2', expect: { kind: 'computed', from: 'circuit' } },
       }),
     ],
     bad: [
@@ -149,15 +243,22 @@ const CASES: readonly Case[] = [
       changed(procedure, 'steps', []),
       changed(burnerProcedure, 'entries/0', { complaint: 'x', commanded: 'yes' }),
       changed(burnerProcedure, 'entries/0', { smell: 'x' }),
+      changed(benchProcedure, 'steps/matrix/measure/set/0/id', 'no id'),
+      changed(benchProcedure, 'steps/matrix/measure/set/0/colour', 'red'),
+      changed(benchProcedure, 'steps/matrix/measure/patterns', { odd: ['L1-N'] }),
+      changed(benchProcedure, 'steps/lamp/answers/lit', { go: 'across', caveat: 3 }),
+      changed(benchProcedure, 'steps/sensor/measure/expect/temperature', { reading: 'no id' }),
     ],
   },
   {
     name: 'meter',
     contract: meterContract,
     schema: meterSchema,
-    good: [handMeter],
+    good: [handMeter, insulationTester],
     bad: [
       changed(handMeter, 'category', undefined),
+      changed(handMeter, 'category', 'sturdy'),
+      changed(insulationTester, 'insulationVoltages', ['much']),
       changed(handMeter, 'functions/0/function', 'smell'),
       changed(handMeter, 'functions/0/ranges', []),
       changed(handMeter, 'functions/0/ranges/0/accuracy/counts', '3'),
@@ -183,8 +284,17 @@ const CASES: readonly Case[] = [
     name: 'visit',
     contract: visitContract,
     schema: visitSchema,
-    good: [finished, burnerVisit, ventVisit, changed(finished, 'events', [])],
+    good: [
+      finished,
+      burnerVisit,
+      ventVisit,
+      benchVisit,
+      fanVisit,
+      withEvents(...JUDGING),
+      changed(finished, 'events', []),
+    ],
     bad: [
+      ...JUDGING_BAD.map((body) => withEvents(body)),
       changed(finished, 'id', '00000000-0000-4000-8000-000000000000'),
       changed(finished, 'events/0/type', 'party-held'),
       changed(finished, 'events/0/deviceSeq', 0),

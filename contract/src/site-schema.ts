@@ -21,6 +21,7 @@ export const unitSchema = closedObject({
   control: oneOf(CONTROL_TYPES),
   documents: text(600),
   access: text(600),
+  hazards: text(600),
   notes: text(),
   supplies: listOf(closedObject({ system: oneOf(SUPPLY_SYSTEMS).required(), nominal: quantity('voltage') })),
   options: record(yup.boolean().required()),
