@@ -55,6 +55,8 @@ export interface PastVisit {
   readonly options: Readonly<Record<string, boolean>>;
   readonly followUps: readonly FollowUp[];
   readonly openBypasses: number;
+  /** What somebody warned of. */
+  readonly hazards: readonly { readonly kind: string; readonly where: string; readonly note?: string }[];
 }
 
 /** What stays of a visit for the unit's history. */
@@ -101,5 +103,10 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
       .filter((event) => !done.has(event.id))
       .map(({ id: noted, text, due }) => ({ id: noted, text, visit: id, ...(due === undefined ? {} : { due }) })),
     openBypasses: state.bypasses.filter(({ removedAt }) => removedAt === undefined).length,
+    hazards: standingOf(state, 'hazard-noted').map(({ kind, where, note }) => ({
+      kind,
+      where,
+      ...(note === undefined ? {} : { note }),
+    })),
   };
 }

@@ -46,6 +46,11 @@ export const routes: Routes = [
     },
   },
   {
+    path: 'handbook',
+    title: 'Handbook · Juxtameter',
+    loadComponent: () => import('./handbook/handbook-page').then((file) => file.HandbookPage),
+  },
+  {
     path: 'practice',
     title: 'Practise reading a lamp · Juxtameter',
     loadComponent: () => import('./practice/practice-page').then((file) => file.PracticePage),
@@ -105,6 +110,21 @@ export const routes: Routes = [
               path: 'watch',
               title: 'Watch a call · Juxtameter',
               loadComponent: () => import('./watch/watch-page').then((file) => file.WatchPage),
+            },
+            {
+              path: 'meter',
+              title: 'Meter · Juxtameter',
+              loadComponent: () => import('./meter/meter-page').then((file) => file.MeterPage),
+            },
+            {
+              path: 'long-watch',
+              title: 'Long watch · Juxtameter',
+              loadComponent: () => import('./long-watch/long-watch-page').then((file) => file.LongWatchPage),
+            },
+            {
+              path: 'handbook',
+              title: 'Handbook · Juxtameter',
+              loadComponent: () => import('./handbook/visit-handbook-page').then((file) => file.VisitHandbookPage),
             },
             {
               path: 'report',

@@ -17,12 +17,15 @@ import {
   askedFree,
   enterFreeReading,
   FUNCTIONS,
+  guardsOfReading,
+  heldInterlocks,
   isFreeVisit,
   knownPoints,
   openBypasses,
   terminalLabel,
   usedBefore,
   type EventBody,
+  type EventOf,
   type FreeLine,
   type FreeReading,
   type JudgedLine,
@@ -31,6 +34,8 @@ import {
 } from '@juxtameter/core';
 import { BypassList } from '../visit/step/bypass-list';
 import type { StepCommand } from '../visit/step/step-command';
+import { GuardList } from '../visit/step/guard-list';
+import { NeededChoice } from '../visit/step/needed-choice';
 import { UndoButton } from '../visit/step/undo-button';
 import { conditionsWords } from '../visit/view/step-words';
 import { FindingForm } from './finding-form';
@@ -51,7 +56,9 @@ const OFFERED = 6;
     ButtonModule,
     FindingForm,
     FreeLineForm,
+    GuardList,
     JumperForm,
+    NeededChoice,
     NoteForm,
     RouterLink,
     UndoButton,
@@ -88,6 +95,27 @@ export class FreePage {
   protected readonly unmet = computed(() => {
     const asked = this.asked();
     return 'outcome' in asked ? [] : asked.unmet;
+  });
+  protected readonly refusal = computed(() => {
+    const asked = this.asked();
+    return 'outcome' in asked ? undefined : asked.refusal;
+  });
+  protected readonly needed = computed(() => {
+    const asked = this.asked();
+    if ('outcome' in asked) return undefined;
+    return asked.expectation.needs ?? asked.expectation.balance?.absolute?.needs;
+  });
+  protected readonly hasLowImpedance = computed(() => {
+    const meter = this.context().meters[this.visit().meter ?? ''];
+    return meter?.functions.get(this.line().function)?.hasLowImpedanceMode ?? false;
+  });
+  protected readonly held = computed(() => heldInterlocks(this.visit()));
+  /** What is easily got wrong about what was typed. */
+  protected readonly guards = computed(() => {
+    const entered = this.entered();
+    if (entered?.outcome !== 'event' || entered.body.type !== 'reading-taken') return [];
+    const event = { ...entered.body, id: '', at: new Date().toISOString() } as EventOf<'reading-taken'>;
+    return guardsOfReading(this.context(), this.visit(), event);
   });
   private readonly entered = computed(() =>
     this.line().text.trim() === '' && !this.line().chosen

@@ -10,6 +10,8 @@ export interface JuxtaInput {
   readonly interval?: { readonly low?: number; readonly high?: number };
   /** The quantity cannot be below zero, so the axis does not go there. */
   readonly floor?: number;
+  /** One band each of documents that disagree; `low` and `high` then hold all of them. */
+  readonly bands?: readonly { readonly name: string; readonly low?: number; readonly high?: number }[];
 }
 
 export interface Span {
@@ -26,6 +28,8 @@ export interface Tick {
 export interface JuxtaAxis {
   readonly segments: readonly Span[];
   readonly ticks: readonly Tick[];
+  /** One slot each of documents that disagree, drawn in place of the one slot. */
+  readonly slots?: readonly (Span & { readonly name: string })[];
   /** What should be. */
   readonly slot?: Span & { readonly openLeft: boolean; readonly openRight: boolean };
   /** What is. */
@@ -57,8 +61,9 @@ interface Domain {
 /** Lays a comparison out on one axis, visibly broken where slot and mark are far apart. */
 export function juxtaAxis(input: JuxtaInput, width: number): JuxtaAxis {
   const band = finiteBand(input);
-  const mark = markOf(input);
-  if (!band) return lone(input, mark, width);
+  const found = markOf(input);
+  if (!band) return lone(input, found, width);
+  const mark = found && insideOpenEnd(input, band, found);
   const whole = wholeDomain(band, mark, input);
   if (whole) return single(input, band, mark, whole, width);
   return broken(input, band, mark ?? { low: 0, high: 0, at: 0 }, width);
@@ -76,6 +81,18 @@ function markOf({ value, interval }: JuxtaInput): Mark | undefined {
   // Over range without a known top: far beyond whatever is shown.
   const at = end === undefined ? Infinity : end;
   return { at, low: at, high: at };
+}
+
+/** Far beyond the open end of a band is still inside it: the mark stands in the slot, near that end. */
+function insideOpenEnd({ low, high }: JuxtaInput, band: Domain, mark: Mark): Mark {
+  const size = band.high - band.low;
+  const at =
+    high === undefined && mark.at > band.high
+      ? band.high - size * 0.12
+      : low === undefined && mark.at < band.low
+        ? band.low + size * 0.12
+        : undefined;
+  return at === undefined ? mark : { at, low: at, high: at };
 }
 
 /** The band with a drawable end where it is open. */
@@ -118,6 +135,7 @@ function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain:
     segments: [{ x0: 0, x1: width }],
     ticks: ticksOf(scale, Math.max(3, Math.round(width / 130)), input),
     slot,
+    ...slotsOf(input, scale, width),
     ...(mark ? marks(mark, scale, width, slot) : {}),
   };
 }
@@ -140,6 +158,7 @@ function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): Jux
     segments: [near, far],
     ticks: [...nearTicks, ...(farScale ? ticksOf(farScale, 3, input) : [])],
     slot,
+    ...slotsOf(input, nearScale, width),
     mark: at,
     ...(farScale && mark.high > mark.low ? { block: { x0: farScale(mark.low), x1: farScale(mark.high) } } : {}),
     thread: isAbove ? { x0: slot.x1, x1: at } : { x0: at, x1: slot.x0 },
@@ -170,6 +189,17 @@ function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<Juxt
     x1: scale(band.high),
     openLeft: input.low === undefined,
     openRight: input.high === undefined,
+  };
+}
+
+function slotsOf({ bands = [] }: JuxtaInput, scale: Scale, width: number): Pick<JuxtaAxis, 'slots'> {
+  if (bands.length < 2) return {};
+  return {
+    slots: bands.map(({ name, low, high }) => ({
+      name,
+      x0: low === undefined ? 0 : scale(low),
+      x1: high === undefined ? width : scale(high),
+    })),
   };
 }
 

@@ -29,10 +29,23 @@ const EDGE = 16;
         @if (axis().breakAt; as at) {
           <path class="break" [attr.d]="'M' + (at - 9) + ' 74l7 -20 M' + (at + 3) + ' 74l7 -20'" />
         }
+        @for (each of axis().slots ?? []; track each.name) {
+          <rect
+            class="slot several"
+            [attr.x]="each.x0"
+            [attr.y]="46 + $index * 6"
+            [attr.width]="Math.max(4, each.x1 - each.x0)"
+            height="30"
+            rx="9"
+          >
+            <title>{{ each.name }}</title>
+          </rect>
+        }
         @if (axis().slot; as slot) {
           <rect
             class="slot"
             [class.open-right]="slot.openRight"
+            [class.hidden]="axis().slots !== undefined"
             [attr.x]="slot.x0"
             y="46"
             [attr.width]="slot.x1 - slot.x0"

@@ -16,7 +16,9 @@ export function verdictColour(verdict: Verdict | undefined): string {
       return 'var(--absent)';
     case 'undecided':
     case 'unsteady':
+    case 'steady':
     case 'mixed':
+    case 'unbalanced':
       return 'var(--doubt)';
     case 'invalid':
       return 'var(--caution-ink)';

@@ -42,6 +42,13 @@ import type { Verdict } from '@juxtameter/core';
         @case ('unsteady') {
           <path class="ink" d="M8 9c2-6 4-6 6 0s4 6 6 0 4-6 6 0" />
         }
+        @case ('steady') {
+          <path class="ink" d="M8 9h18" />
+        }
+        @case ('unbalanced') {
+          <circle class="dot" cx="14" cy="12" r="2.4" />
+          <circle class="dot" cx="20" cy="5" r="2.4" />
+        }
         @case ('mixed') {
           <circle class="dot" cx="14" cy="9" r="2.4" />
           <circle class="dot" cx="29" cy="9" r="2.4" />

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { SafetyItem } from './view/safety-view';
 
 /** Supplies, bypasses, meter and saving: always in sight; it wraps and never drops one. */
 @Component({
   selector: 'jx-safety-strip',
+  imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul aria-label="State of the machine and of this record" aria-live="polite">
       <li [class.caution]="savedIsCaution()" data-strip="saved">{{ saved() }}</li>
-      <li data-strip="meter">{{ meter() }}</li>
+      <li data-strip="meter">
+        <a [routerLink]="['/visits', visitId(), 'meter']">{{ meter() }}</a>
+      </li>
       @for (item of items(); track item.id) {
         <li [class.caution]="item.isCaution" [attr.data-strip]="item.id">{{ item.text }}</li>
       }
@@ -28,6 +32,9 @@ import type { SafetyItem } from './view/safety-view';
       font-size: 15px;
       font-weight: 550;
     }
+    a {
+      color: inherit;
+    }
     .caution {
       background: var(--caution-ground);
       color: var(--caution-ink);
@@ -46,6 +53,7 @@ import type { SafetyItem } from './view/safety-view';
 export class SafetyStrip {
   readonly items = input.required<readonly SafetyItem[]>();
   readonly meter = input.required<string>();
+  readonly visitId = input.required<string>();
   readonly saved = input.required<string>();
   readonly savedIsCaution = input(false);
 }

@@ -9,6 +9,7 @@ import {
   input,
   linkedSignal,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -19,6 +20,8 @@ import {
   askedReading,
   currentStep,
   isFreeVisit,
+  MEASUREMENT_FUNCTIONS,
+  standingOf,
   type EventBody,
   type FreeLine,
   type FreeReading,
@@ -26,6 +29,7 @@ import {
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
+import { historyFeature } from '../history/history.reducer';
 import { LookPage } from '../look/look-page';
 import { StateMessage } from '../shell/state-message';
 import { savedWords } from '../sync/saved-words';
@@ -36,6 +40,7 @@ import { BoardStrip } from '../visit/companion/board-strip';
 import { ChartList } from '../visit/companion/chart-list';
 import { HazardList } from '../visit/companion/hazard-list';
 import { NotesList } from '../visit/companion/notes-list';
+import { StatePane } from '../visit/companion/state-pane';
 import { HoldOffLine } from '../visit/hold-off-line';
 import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
@@ -50,7 +55,7 @@ import { logRows } from '../visit/view/log-rows';
 import { safetyItems } from '../visit/view/safety-view';
 import { WakeLock } from '../visit/wake-lock';
 
-type Tab = 'step' | 'board' | 'chart' | 'notes';
+type Tab = 'step' | 'board' | 'state' | 'chart' | 'notes';
 
 /** A step of the chart, a reading between any two points, or what is looked at before the meter comes out. */
 type Mode = 'step' | 'free' | 'look';
@@ -60,6 +65,9 @@ interface ModeAtRest {
   readonly at: string;
   readonly mode: Mode;
 }
+
+/** Pages of a visit that a key opens. */
+const PAGES = { i: 'intake', r: 'lamp', t: 'watch', m: 'meter', v: 'long-watch', h: 'handbook' } as const;
 
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
 
@@ -80,6 +88,7 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
     SafetyStrip,
     StandBack,
     StateMessage,
+    StatePane,
     StepPage,
     VisitLog,
   ],
@@ -90,6 +99,9 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
 })
 export class WorkspacePage {
   readonly id = input.required<string>();
+  /** From the handbook: what the next free reading is to be compared with. */
+  readonly measure = input<string>();
+  readonly expects = input<string>();
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly application = inject(ApplicationRef);
@@ -113,6 +125,7 @@ export class WorkspacePage {
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
     { id: 'step', label: 'Step' },
     { id: 'board', label: 'Board' },
+    { id: 'state', label: 'State' },
     { id: 'chart', label: 'Chart' },
     { id: 'notes', label: 'Notes' },
   ];
@@ -145,7 +158,8 @@ export class WorkspacePage {
     ['l', 'look: what is known, lamps, watches, and back'],
     ['i  r  t', 'intake, read a lamp, time a call'],
     ['s', 'skip with a reason'],
-    ['b  c', 'board, chart'],
+    ['b  c  e', 'board, chart, state of the machine'],
+    ['m  v  h', 'meter, long watch, handbook'],
     ['w', 'stand back, wide letters'],
     ['?', 'these keys'],
   ] as const;
@@ -176,6 +190,23 @@ export class WorkspacePage {
     const id = this.visit().meter;
     return id === undefined ? 'no meter chosen' : `meter: ${this.context()?.meters[id]?.name ?? id}`;
   });
+  private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  private readonly earlierHazards = computed(() =>
+    (this.history()?.[this.pinned()?.unit.id ?? ''] ?? [])
+      .filter(({ id }) => id !== this.id())
+      // A tablet may keep a history from before hazards were noted.
+      .flatMap((visit) => (visit as Partial<typeof visit>).hazards ?? []),
+  );
+  /** Of the unit model, of the unit's file, and as noted on this and earlier visits. */
+  protected readonly hazards = computed(() => {
+    const told = this.pinned()?.unit.hazards;
+    return [
+      ...(told === undefined ? [] : [{ kind: 'this unit', where: told }]),
+      ...standingOf(this.visit(), 'hazard-noted'),
+      ...this.earlierHazards(),
+      ...(this.context()?.model.hazards ?? []),
+    ];
+  });
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
   protected readonly saved = computed(() =>
     savedWords({
@@ -191,6 +222,14 @@ export class WorkspacePage {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
     this.store.dispatch(HistoryActions.loadRequested());
+    effect(() => {
+      const [expects, measured] = [this.expects(), MEASUREMENT_FUNCTIONS.find((each) => each === this.measure())];
+      if (expects === undefined || measured === undefined || !this.context()) return;
+      untracked(() => {
+        this.freeLine.update((line) => ({ ...line, function: measured, expects }));
+        this.mode.set('free');
+      });
+    });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
   }
@@ -284,7 +323,10 @@ export class WorkspacePage {
       case 'i':
       case 'r':
       case 't':
-        void this.router.navigate(['/visits', this.id(), { i: 'intake', r: 'lamp', t: 'watch' }[key]]);
+      case 'm':
+      case 'v':
+      case 'h':
+        void this.router.navigate(['/visits', this.id(), PAGES[key]]);
         return true;
       case 'n':
         (page ?? this.freePage())?.openPanel('note');
@@ -295,7 +337,8 @@ export class WorkspacePage {
         return true;
       case 'b':
       case 'c':
-        this.tab.set(key === 'b' ? 'board' : 'chart');
+      case 'e':
+        this.tab.set(({ b: 'board', c: 'chart', e: 'state' } as const)[key]);
         return true;
       case 'w':
         this.isStandingBack.set(true);

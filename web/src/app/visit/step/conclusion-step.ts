@@ -1,23 +1,26 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import {
   accusedWords,
   draftFinding,
   evidenceFor,
+  guardsBeforeFinding,
   openBypasses,
   type ConclusionStep as ConclusionStepDocument,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { Ticker } from '../../shell/ticker';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
+import { GuardList } from './guard-list';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
 /** What the way walked comes to, with the evidence for and against it, before it is recorded. */
 @Component({
   selector: 'jx-conclusion-step',
-  imports: [BypassList, ButtonModule, EvidenceList, UndoButton],
+  imports: [BypassList, ButtonModule, EvidenceList, GuardList, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -29,6 +32,7 @@ import { UndoButton } from './undo-button';
         <span class="small soft">{{ grade() }}</span>
       </p>
       <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
+      <jx-guard-list label="Before this is named" [guards]="guards()" />
       <jx-evidence-list [isCompact]="true" [context]="context()" [visit]="visit()" [evidence]="evidence()" />
       @if (step().rootCauses; as causes) {
         <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
@@ -65,6 +69,10 @@ export class ConclusionStep {
   protected readonly accused = computed(() => accusedWords(this.context().model, this.step()));
   protected readonly evidence = computed(() => evidenceFor(this.context(), this.visit(), this.step()));
   protected readonly grade = computed(() => draftFinding(this.context(), this.visit())?.grade ?? '');
+  private readonly now = inject(Ticker).follow(10_000);
+  protected readonly guards = computed(() =>
+    guardsBeforeFinding(this.context(), this.visit(), this.step(), new Date(this.now()).toISOString()),
+  );
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
 
   conclude(): void {

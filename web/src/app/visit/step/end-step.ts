@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { openBypasses, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { heldInterlocks, openBypasses, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BypassList } from './bypass-list';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -38,10 +38,16 @@ import { UndoButton } from './undo-button';
           pButton
           type="button"
           class="done"
-          [disabled]="bypasses().length > 0"
+          [disabled]="bypasses().length > 0 || held().length > 0"
           (click)="commanded.emit({ kind: 'record', body: { type: 'visit-closed' } })"
         >
-          {{ bypasses().length > 0 ? 'A jumper blocks closing' : 'Close visit' }}
+          {{
+            bypasses().length > 0
+              ? 'A jumper blocks closing'
+              : held().length > 0
+                ? 'A held interlock blocks closing'
+                : 'Close visit'
+          }}
         </button>
       }
     </div>
@@ -55,6 +61,7 @@ export class EndStep {
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
+  protected readonly held = computed(() => heldInterlocks(this.visit()));
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
       const step = stepOf(this.context(), this.visit(), finding.step);

@@ -4,6 +4,7 @@ import {
   Component,
   computed,
   ElementRef,
+  inject,
   input,
   linkedSignal,
   output,
@@ -24,18 +25,20 @@ import {
   methodOf,
   proofTasks,
   recorded,
-  startedByCall,
-  terminalLabel,
+  VERDICT_MEANINGS,
+  guardsOfReading,
+  measuredOutcome,
   zeroedLeads,
   type Asked,
   type EventBody,
+  type EventOf,
   type MeasurementStep,
   type Reading,
-  type Unmet,
   type Verdict,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { Ticker } from '../../shell/ticker';
 import type { JuxtaInput } from '../../juxta/juxta-axis';
 import { JuxtaBar } from '../../juxta/juxta-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
@@ -45,13 +48,28 @@ import { probeViews } from '../view/board-view';
 import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
+import { GuardList } from './guard-list';
+import { NeededChoice } from './needed-choice';
+import { SetProgress } from './set-progress';
 import { Stopwatch } from './stopwatch';
+import { fixFor } from './unmet-fix';
 import { UndoButton } from './undo-button';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
   selector: 'jx-reading-entry',
-  imports: [ButtonModule, InputTextModule, JuxtaBar, ProbeChips, Stopwatch, VerdictGlyph, UndoButton],
+  imports: [
+    ButtonModule,
+    GuardList,
+    InputTextModule,
+    JuxtaBar,
+    NeededChoice,
+    ProbeChips,
+    SetProgress,
+    Stopwatch,
+    VerdictGlyph,
+    UndoButton,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-entry.html',
   styleUrl: './reading-entry.scss',
@@ -82,18 +100,39 @@ export class ReadingEntry {
     return [proves && `Proves ${proves}`, provesLess && `but ${provesLess}`].filter(Boolean).join(', ');
   });
   protected readonly isZeroing = signal(false);
+  protected readonly isLowImpedance = linkedSignal<string, boolean>({ source: this.stepId, computation: () => false });
+  /** Waits are looked at by the clock; nothing else changes with it. */
+  private readonly now = inject(Ticker).follow(1000);
+  private readonly isTimedFromEvent = computed(() => {
+    const { methods, set, requires } = this.step().measure;
+    return [
+      requires,
+      ...(set ?? []).map((each) => each.requires),
+      ...Object.values(methods ?? {}).map((each) => each.requires),
+    ].some((each) => each?.after !== undefined);
+  });
+  private readonly at = computed(() => (this.isTimedFromEvent() ? new Date(this.now()).toISOString() : undefined));
   protected readonly wasRefused = signal(false);
 
   protected readonly asked = computed<Asked | undefined>(() =>
-    askedReading(this.context(), this.visit(), this.method()),
+    askedReading(this.context(), this.visit(), this.method(), this.at()),
   );
+  protected readonly isMany = computed(() => this.asked()?.proof?.kind === 'pair' || this.asked()?.slot !== undefined);
+  protected readonly hasLowImpedance = computed(() => {
+    const meter = this.context().meters[this.visit().meter ?? ''];
+    const measured = this.asked()?.function;
+    return measured !== undefined && (meter?.functions.get(measured)?.hasLowImpedanceMode ?? false);
+  });
+  protected readonly needed = computed(() => {
+    const { expectation } = this.asked() ?? {};
+    return expectation?.needs ?? expectation?.balance?.absolute?.needs;
+  });
   protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
   private readonly pairs = computed(() => this.text().split(/ *; *| *\/ +| +\/ */));
   protected readonly entered = computed(() => {
     if (this.isZeroing() || this.text().trim() === '') return undefined;
     const [first = ''] = this.pairs();
-    const text = this.asked()?.proof?.kind === 'pair' ? first : this.text();
-    return enterReading(this.context(), this.visit(), { text, method: this.method() });
+    return this.enter(this.isMany() ? first : this.text());
   });
   protected readonly body = computed(() => {
     const entered = this.entered();
@@ -107,7 +146,7 @@ export class ReadingEntry {
   protected readonly unmet = computed(() => {
     const offered = new Set<string>();
     return (this.asked()?.unmet ?? []).map((unmet) => {
-      const way = this.fix(unmet);
+      const way = fixFor(this.context(), this.visit(), unmet);
       const isNew = way !== undefined && !offered.has(way.label);
       if (way) offered.add(way.label);
       return { words: unmet.words, way: isNew ? way : undefined };
@@ -117,6 +156,19 @@ export class ReadingEntry {
   protected readonly isRefused = computed(() =>
     (this.asked()?.unmet ?? []).some((unmet) => unmet.state === 'proven-dead'),
   );
+  /** What is easily got wrong about what was typed, or about the reading just logged here. */
+  protected readonly guards = computed(() => {
+    const typed = this.readingBody();
+    const event = typed
+      ? ({ ...typed, id: '', at: new Date().toISOString() } as EventOf<'reading-taken'>)
+      : this.loggedHere();
+    return event ? guardsOfReading(this.context(), this.visit(), event) : [];
+  });
+  private readonly loggedHere = computed(() => {
+    const visit = this.visit();
+    const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
+    return event?.type === 'reading-taken' ? (event as EventOf<'reading-taken'>) : undefined;
+  });
   protected readonly is = computed(() => {
     const reading = this.body()?.reading;
     return reading ? formatReading(reading) : '';
@@ -124,7 +176,8 @@ export class ReadingEntry {
   protected readonly verdict = computed<Verdict | undefined>(() => {
     const body = this.body();
     if (body?.type === 'meter-proven') return body.shows === 'live' ? 'within' : 'absent';
-    return this.readingBody()?.judgement.verdict;
+    const reading = this.readingBody();
+    return reading && measuredOutcome(reading).verdict;
   });
   protected readonly colour = computed(() => verdictColour(this.verdict()));
   protected readonly comparison = computed<JuxtaInput>(() => {
@@ -146,14 +199,18 @@ export class ReadingEntry {
     return asked ? shouldWords(asked.expectation, asked.function) : '';
   });
   protected readonly uncertainty = computed(() => {
-    const { judgement } = this.readingBody() ?? {};
-    return judgement?.sentence ?? '';
+    const { judgement, joint } = this.readingBody() ?? {};
+    return joint?.sentence ?? judgement?.sentence ?? '';
   });
   protected readonly meaning = computed(() => {
     const verdict = this.verdict();
-    return verdict
-      ? verdictWords(this.context(), this.visit(), verdict, this.readingBody()?.next, this.method())
-      : undefined;
+    const reading = this.readingBody();
+    if (!verdict) return undefined;
+    // A part says nothing of what the whole will clear or accuse.
+    if (reading?.part !== undefined && !reading.joint)
+      return { verdict, meaning: VERDICT_MEANINGS[verdict], points: '', next: '' };
+    const outcome = reading ? measuredOutcome(reading) : { verdict };
+    return verdictWords(this.context(), this.visit(), outcome, reading?.next, this.method());
   });
   protected readonly unit = computed(() => {
     if (this.isZeroing()) return 'Ω';
@@ -188,8 +245,9 @@ export class ReadingEntry {
   protected readonly undecided = computed(() => {
     const visit = this.visit();
     const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    if (event?.type !== 'reading-taken' || event.judgement.verdict !== 'undecided' || event.next !== undefined)
+    if (event?.type !== 'reading-taken' || event.next !== undefined || (event.part !== undefined && !event.joint))
       return undefined;
+    if (measuredOutcome(event).verdict !== 'undecided') return undefined;
     const overZero = isOverZeroBand(methodOf(this.step(), event.method));
     const { low, high } = event.judgement.interval ?? {};
     const straddlesLow = event.expectation?.low !== undefined && low !== undefined && low < event.expectation.low;
@@ -203,7 +261,7 @@ export class ReadingEntry {
       const next = branchFor(this.step().branches, verdict, overZero);
       return next === undefined ? [] : [{ verdict, next }];
     });
-    return { event, choices };
+    return { event, choices, ...(event.joint ?? event.judgement) };
   });
 
   /** A reading was kept and the chart has no way on from it. */
@@ -213,7 +271,8 @@ export class ReadingEntry {
     if (event?.type === 'meter-proven' && event.shows === 'nothing')
       return 'The meter shows nothing on a live source. Check leads, fuse and battery, then begin the proof again.';
     if (event?.type !== 'reading-taken' || event.next !== undefined || event.proof) return undefined;
-    const { verdict } = event.judgement;
+    if (event.part !== undefined && !event.joint && event.judgement.verdict !== 'invalid') return undefined;
+    const { verdict } = measuredOutcome(event);
     return verdict === 'undecided'
       ? undefined
       : `Logged as ${verdict}; the chart has no way on from that. Read again, or pass the step over with a reason.`;
@@ -254,30 +313,51 @@ export class ReadingEntry {
 
   protected log(): void {
     if (this.isZeroing()) return this.zeroLeads();
-    if (this.asked()?.proof?.kind === 'pair' && this.pairs().length > 1) return this.logPairs();
+    if (this.isMany() && this.pairs().length > 1) return this.logPairs();
     const entered = this.entered();
     if (entered?.outcome === 'event') return this.record(entered.body);
     this.wasRefused.set(true);
   }
 
-  /** Several pairs of a proof typed at once, each logged as a reading of its own, in the order they are asked for. */
+  private enter(text: string, chosen?: Reading) {
+    const at = this.at();
+    return enterReading(this.context(), this.visit(), {
+      text,
+      method: this.method(),
+      isLowImpedance: this.isLowImpedance() && this.hasLowImpedance(),
+      ...(chosen ? { chosen } : {}),
+      ...(at === undefined ? {} : { at }),
+    });
+  }
+
+  /** Several pairs of a proof or parts of a set typed at once, each logged as a reading of its own, in the order they are asked for. */
   private logPairs(): void {
     const pairs = this.pairs();
-    const areReadable = pairs.every((text) => enterReading(this.context(), this.visit(), { text }).outcome === 'event');
+    const areReadable = pairs.every((text) => this.enter(text).outcome === 'event');
     this.wasRefused.set(!areReadable);
     if (!areReadable) return;
     const step = this.visit().step;
     for (const text of pairs) {
-      const entered = enterReading(this.context(), this.visit(), { text });
+      const entered = this.enter(text);
       // A live pair leaves the proof, and a reading too many waits for the check of the meter.
-      const isStillAsked = this.visit().step === step && this.asked()?.proof?.kind === 'pair';
+      const isStillAsked = this.visit().step === step && this.isMany();
       if (isStillAsked && entered.outcome === 'event') this.record(entered.body);
     }
   }
 
   protected pick(chosen: Reading): void {
-    const entered = enterReading(this.context(), this.visit(), { text: this.text(), method: this.method(), chosen });
+    const entered = this.enter(this.text(), chosen);
     if (entered.outcome === 'event') this.record(entered.body);
+  }
+
+  /** The next thing typed is what the leads themselves read. */
+  protected zeroNow(): void {
+    this.isZeroing.set(true);
+    this.field()?.nativeElement.focus();
+  }
+
+  protected note(body: EventBody): void {
+    this.commanded.emit({ kind: 'record', body });
   }
 
   protected adopt(body: EventBody): void {
@@ -291,43 +371,6 @@ export class ReadingEntry {
 
   protected words(reading: Reading): string {
     return formatReading(reading);
-  }
-
-  /** The event that would make a condition hold, where hands and one tap can do it. */
-  private fix(unmet: Unmet): { readonly label: string; readonly command: StepCommand } | undefined {
-    const { group, id, state } = unmet;
-    const record = (body: Extract<StepCommand, { kind: 'record' }>['body']): StepCommand => ({ kind: 'record', body });
-    if (group === 'supplies' && state !== 'proven-dead') {
-      return {
-        label: `It is ${state} now`,
-        command: record({ type: 'supply-changed', supply: id, state: state as 'on' | 'off' | 'locked' | 'unknown' }),
-      };
-    }
-    if (group === 'supplies') {
-      const proof = this.proofStep(id);
-      return proof === undefined
-        ? undefined
-        : { label: 'Prove it dead', command: record({ type: 'step-jumped', to: proof, reason: 'needs proven dead' }) };
-    }
-    const starts = group === 'calls' && state === 'on' ? startedByCall(this.context().model, id) : [];
-    if (group === 'calls')
-      return {
-        label: `The call is ${state} now${starts.length > 0 ? `; it may start: ${starts.join(', ')}` : ''}`,
-        command: record({ type: 'call-changed', call: id, state: state as 'on' | 'off' }),
-      };
-    if (group === 'connectors')
-      return {
-        label: `Plug ${terminalLabel(this.context().model, id)} is ${state} now`,
-        command: record({ type: 'connector-changed', connector: id, state: state as 'in' | 'out' }),
-      };
-    return undefined;
-  }
-
-  private proofStep(supply: string): string | undefined {
-    const steps = this.context().procedures[this.visit().procedure ?? '']?.steps ?? {};
-    return Object.entries(steps).find(
-      ([, step]) => step.kind === 'measurement' && (step as MeasurementStep).measure.proofOfDead?.includes(supply),
-    )?.[0];
   }
 
   private supplyName(id: string): string {

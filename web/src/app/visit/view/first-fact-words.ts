@@ -1,8 +1,13 @@
 import {
   codeSignWords,
+  conditionName,
   elementName,
+  formatReading,
   isKnownElement,
+  monitorOutcome,
+  monitorsOf,
   settingOf,
+  terminalLabel,
   type EventOf,
   type Grade,
   type VisitContext,
@@ -37,6 +42,43 @@ const MARK_WORDS = { actual: 'happens', commanded: 'is commanded', never: 'did n
 export function firstFactWords(context: VisitContext, state: VisitState, event: VisitEvent): Words {
   const { model } = context;
   switch (event.type) {
+    case 'meter-changed':
+      return {
+        kind: 'mark',
+        title: `Meter: ${context.meters[event.meter]?.name ?? event.meter}`,
+        detail: 'leads not zeroed',
+      };
+    case 'condition-noted':
+      return {
+        kind: event.group === 'press' ? 'look' : 'energy',
+        title: `${capital(conditionName(model, { group: event.group, id: event.item }))}: ${event.state}`,
+      };
+    case 'source-chosen':
+      return { kind: 'look', title: `Holds here: ${event.choice}`, detail: event.reason };
+    case 'repair-done':
+      return { kind: 'energy', title: `Repaired: ${event.text}` };
+    case 'hazard-noted':
+      return {
+        kind: 'note',
+        title: `Can hurt: ${event.kind.replaceAll('-', ' ')}, ${event.where}`,
+        detail: event.note ?? '',
+      };
+    case 'monitor-started':
+      return {
+        kind: 'look',
+        title: `Watched: ${terminalLabel(model, event.from)} to ${terminalLabel(model, event.to)}`,
+        detail: event.expects,
+      };
+    case 'monitor-sampled':
+      return { kind: 'look', title: 'Sample of the watch', value: formatReading(event.reading) };
+    case 'monitor-marked':
+      return {
+        kind: 'look',
+        title: `${capital(event.mark)}${event.item === undefined ? '' : `: ${elementName(model, event.item)}`}`,
+        detail: 'during the watch',
+      };
+    case 'monitor-ended':
+      return { kind: 'mark', title: 'Watch ended', detail: monitorWords(context, state, event.monitor) };
     case 'intake-recorded':
       return { kind: 'note', title: `${TOPIC_WORDS[event.topic]}: ${event.text}`, detail: graded(event.grade) };
     case 'complaint-ticked':
@@ -128,4 +170,10 @@ function graded(grade: Grade): string {
 
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+/** What a long watch came to, in words. */
+function monitorWords(context: VisitContext, state: VisitState, id: string): string {
+  const monitor = monitorsOf(context, state).find(({ started }) => started.id === id);
+  return monitor ? monitorOutcome(context, monitor).words.join(' ') : '';
 }

@@ -41,6 +41,8 @@ export function logRows(context: VisitContext, state: VisitState): readonly LogR
     const isStep = line.standing === 'walked';
     if (isStep) number += 1;
     rows.push(numberedRow(context, state, line, isStep ? number : undefined));
+    const whole = wholeRow(context, state, line);
+    if (whole) rows.push(whole);
   }
   closeProof();
   return rows;
@@ -54,6 +56,30 @@ function numberedRow(context: VisitContext, state: VisitState, line: TrailLine, 
   if (known && known.number === number) return known;
   const row = { ...rowOf(context, state, line), ...(number === undefined ? {} : { number }) };
   knownRows.set(line, row);
+  return row;
+}
+
+const knownWholes = new WeakMap<TrailLine, LogRow>();
+
+/** What a set came to, under the last of its parts. */
+function wholeRow(context: VisitContext, state: VisitState, line: TrailLine): LogRow | undefined {
+  const { event } = line;
+  if (event.type !== 'reading-taken' || !event.joint || line.standing === 'retracted') return undefined;
+  const known = knownWholes.get(line);
+  if (known) return known;
+  const { verdict, pattern, sentence } = event.joint;
+  const row: LogRow = {
+    ...base(line),
+    id: `${event.id}-whole`,
+    kind: 'look',
+    title: stepOf(context, state, event.step)?.text ?? 'Together',
+    detail: pattern === undefined ? 'judged together' : pattern.replaceAll('-', ' '),
+    value: '',
+    verdict,
+    more: [sentence],
+    canRetract: false,
+  };
+  knownWholes.set(line, row);
   return row;
 }
 
@@ -160,8 +186,14 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return {
         ...common,
         kind: 'reading',
-        title: readingTitle(context, state, event),
-        detail: step ? (event.adopts === undefined ? '' : 'taken from a free reading') : 'free reading',
+        title: event.part === undefined ? readingTitle(context, state, event) : partTitle(step, event.part),
+        detail: event.isLowImpedance
+          ? 'low-impedance mode'
+          : step
+            ? event.adopts === undefined
+              ? ''
+              : 'taken from a free reading'
+            : 'free reading',
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
@@ -242,6 +274,12 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
   }
 }
 
+/** "leg 1 to neutral", "before 1". */
+function partTitle(step: ReturnType<typeof stepOf>, part: string): string {
+  const named = step?.kind === 'measurement' ? step.measure.set?.find(({ id }) => id === part)?.name : undefined;
+  return named ?? part.replaceAll('-', ' ');
+}
+
 function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<typeof stepOf>, fallback: string): LogRow {
   if (step?.kind !== 'action') return { ...common, kind: 'look', title: step?.text ?? fallback };
   const changes =
@@ -278,6 +316,7 @@ export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgemen
     unit: expectation?.unit ?? FUNCTIONS[event.function].unit,
     ...(judgement.value === undefined ? {} : { value: judgement.value }),
     ...(judgement.interval ? { interval: judgement.interval } : {}),
+    ...(expectation?.bands ? { bands: expectation.bands } : {}),
     ...(FUNCTIONS[event.function].neverNegative ? { floor: 0 } : {}),
   };
 }

@@ -1,5 +1,7 @@
 import {
+  elementName,
   formatValue,
+  heldInterlocks,
   inBase,
   openBypasses,
   readQuantity,
@@ -17,7 +19,7 @@ export interface SafetyItem {
 
 /** State that can hurt, for the top strip: every supply and every bypass, never dropping one. */
 export function safetyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
-  return [...supplyItems(context, state), ...bypassItems(context, state)];
+  return [...supplyItems(context, state), ...bypassItems(context, state), ...interlockItems(context, state)];
 }
 
 /** Supplies in the same state share one chip. */
@@ -49,6 +51,15 @@ function bypassItems(context: VisitContext, state: VisitState): readonly SafetyI
   return open.map((entry) => ({
     id: `bypass-${entry.bypass}`,
     text: `${entry.unconfirmed ? 'jumper may be in' : 'jumper in'}: ${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}`,
+    isCaution: true,
+  }));
+}
+
+/** Held or taped is as good as bypassed. */
+function interlockItems({ model }: VisitContext, state: VisitState): readonly SafetyItem[] {
+  return heldInterlocks(state).map((id) => ({
+    id: `interlock-${id}`,
+    text: `interlock held: ${elementName(model, id)}`,
     isCaution: true,
   }));
 }

@@ -8,12 +8,13 @@ import {
   isOverZeroBand,
   longestWayFrom,
   methodOf,
-  outcomeKey,
+  keyOfOutcome,
   settle,
   stepOf,
   VERDICT_MEANINGS,
   terminalLabel,
   type MeasurementFunction,
+  type MeasuredOutcome,
   type MeasuringMethod,
   type ResolvedExpectation,
   type Verdict,
@@ -37,13 +38,25 @@ export function stepCaption(context: VisitContext, state: VisitState): string {
 
 /** What holds while a step is walked, in few words: "mains on, mist called". */
 export function conditionsWords(context: VisitContext, state: VisitState): string {
-  const { supplies = {}, calls = {}, connectors = {} } = state.conditions;
+  const {
+    supplies = {},
+    calls = {},
+    connectors = {},
+    leads = {},
+    interlocks = {},
+    covers = {},
+    positions = {},
+  } = state.conditions;
   const words = [
     ...Object.entries(supplies).map(([id, held]) => `${id} ${held.replaceAll('-', ' ')}`),
     ...Object.entries(calls).map(([id, held]) => (held === 'on' ? `${id} called` : `no ${id} call`)),
     ...conditionEntries({ connectors })
       .filter(({ state: held }) => held === 'out')
       .map((entry) => `${conditionName(context.model, entry)} out`),
+    ...conditionEntries({ leads, interlocks, covers })
+      .filter(({ state: held }) => !['on', 'free'].includes(held))
+      .map((entry) => `${conditionName(context.model, entry)} ${entry.group === 'leads' ? 'off' : entry.state}`),
+    ...conditionEntries({ positions }).map((entry) => `${conditionName(context.model, entry)} at ${entry.state}`),
   ];
   return words.join(', ');
 }
@@ -90,16 +103,17 @@ export function shouldWords(expectation: ResolvedExpectation, measured: Measurem
 export function verdictWords(
   context: VisitContext,
   state: VisitState,
-  verdict: Verdict,
+  outcome: MeasuredOutcome,
   target: string | undefined,
   method?: string,
 ): VerdictWords {
+  const { verdict } = outcome;
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return { verdict, meaning: VERDICT_MEANINGS[verdict], points: '', next: '' };
   const overZero = isOverZeroBand(methodOf(step, method));
   const named = (field: 'implicates' | 'clears'): string => {
     const map = step[field] ?? {};
-    const key = outcomeKey(map, verdict, overZero);
+    const key = keyOfOutcome(map, outcome, overZero);
     return (key === undefined ? [] : (map[key] ?? []))
       .map((reference) => elementName(context.model, reference))
       .join(', ');
@@ -110,7 +124,11 @@ export function verdictWords(
   const points = implicated ? `Points at: ${implicated}.` : cleared ? `Clears: ${cleared}.` : '';
   const at = target === undefined ? undefined : settle(context, state, target);
   const next = at === undefined ? '' : (stepOf(context, state, at)?.text ?? '');
-  return { verdict, meaning: meaningOf(context, methodOf(step, method), verdict), points, next };
+  const meaning =
+    outcome.pattern === undefined
+      ? meaningOf(context, methodOf(step, method), verdict)
+      : `Together: ${outcome.pattern.replaceAll('-', ' ')}.`;
+  return { verdict, meaning, points, next };
 }
 
 /** Said of the two points where the expectation is a state: "open between X1·3 and X1·4", no more than that. */

@@ -131,11 +131,11 @@ describe('words of a step', () => {
 
   it('claim no more than the chart says', () => {
     const { state } = new VisitDriver().toFuse();
-    expect(verdictWords(DEMO_CONTEXT, state, 'within', 'coil')).toEqual(
+    expect(verdictWords(DEMO_CONTEXT, state, { verdict: 'within' }, 'coil')).toEqual(
       jasmine.objectContaining({ points: 'Clears: Control fuse F1.', next: 'Ohms of the contactor coil K1' }),
     );
-    expect(verdictWords(DEMO_CONTEXT, state, 'open', 'coil').points).toBe('Points at: Control fuse F1.');
-    expect(verdictWords(DEMO_CONTEXT, state, 'undecided', undefined).next).toBe('');
+    expect(verdictWords(DEMO_CONTEXT, state, { verdict: 'open' }, 'coil').points).toBe('Points at: Control fuse F1.');
+    expect(verdictWords(DEMO_CONTEXT, state, { verdict: 'undecided' }, undefined).next).toBe('');
   });
 
   it('put the band in few words', () => {

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import {
+  FUNCTIONS,
+  formatValue,
+  parseReading,
+  standingOf,
+  zeroedLeads,
+  type EventBody,
+  type Meter,
+  type MeterFunction,
+} from '@juxtameter/core';
+import { openProblemWords } from '../api/api-problem';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { Ticker } from '../shell/ticker';
+import { openVisit } from '../visit/open-visit';
+
+/** Volts that show a meter alive; common practice, no source. */
+const ALIVE = 10;
+
+/** The meter in hand: what it is built for, how far it may be off, its leads, and that it works. */
+@Component({
+  selector: 'jx-meter-page',
+  imports: [ButtonModule, PageHeader, StateMessage],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './meter-page.html',
+  styleUrl: './meter-page.scss',
+})
+export class MeterPage {
+  readonly id = input.required<string>();
+  protected readonly opened = openVisit(this.id);
+  protected readonly words = openProblemWords;
+  private readonly now = inject(Ticker).follow(10_000);
+  protected readonly zeroText = signal('');
+  protected readonly liveText = signal('');
+  protected readonly refused = signal<'zero' | 'live' | undefined>(undefined);
+  protected readonly meter = computed(() => this.opened.context()?.meters[this.opened.visit().meter ?? '']);
+  protected readonly others = computed(() =>
+    Object.values(this.opened.context()?.meters ?? {}).filter(({ id }) => id !== this.meter()?.id),
+  );
+  protected readonly rows = computed(() => {
+    const meter = this.meter();
+    return meter ? [...meter.functions.values()].map((each) => functionRow(each)) : [];
+  });
+  protected readonly insulation = computed(() =>
+    (this.meter()?.insulationVoltages ?? []).map((volts) => formatValue(volts, 'V')).join(', '),
+  );
+  protected readonly leads = computed(() => {
+    const { leadZero, leadZeroAt } = this.opened.visit();
+    if (leadZero === undefined) return undefined;
+    const minutes = leadZeroAt === undefined ? 0 : Math.floor((this.now() - Date.parse(leadZeroAt)) / 60_000);
+    return { ohms: leadZero, age: ageWords(minutes), isOld: minutes >= 60 };
+  });
+  protected readonly proven = computed(() => {
+    const last = standingOf(this.opened.visit(), 'meter-proven').at(-1);
+    if (!last) return undefined;
+    return { shows: last.shows, age: ageWords(Math.floor((this.now() - Date.parse(last.at)) / 60_000)) };
+  });
+
+  protected record(body: EventBody): void {
+    this.opened.record(body);
+  }
+
+  protected take(meter: Meter): void {
+    this.record({ type: 'meter-changed', meter: meter.id });
+  }
+
+  protected zero(): void {
+    const body = zeroedLeads(this.zeroText());
+    this.refused.set(body ? undefined : 'zero');
+    if (!body) return;
+    this.zeroText.set('');
+    this.record(body);
+  }
+
+  protected prove(): void {
+    const text = this.liveText().trim();
+    const parsed = parseReading(text, { function: 'ac-voltage' });
+    const isValue = parsed.outcome === 'reading' && parsed.reading.kind === 'value';
+    this.refused.set(isValue ? undefined : 'live');
+    if (parsed.outcome !== 'reading' || parsed.reading.kind !== 'value') return;
+    const shows = parsed.reading.quantity.value >= ALIVE ? 'live' : 'nothing';
+    this.liveText.set('');
+    this.record({ type: 'meter-proven', when: 'after', text, reading: parsed.reading, shows });
+  }
+}
+
+function functionRow({ function: measured, ranges, inputImpedance, lowImpedance, trueRms }: MeterFunction) {
+  const { name, unit } = FUNCTIONS[measured];
+  const notes = [
+    inputImpedance === undefined ? '' : `loads with ${formatValue(inputImpedance, 'Ω')}`,
+    lowImpedance === undefined ? '' : `${formatValue(lowImpedance, 'Ω')} in low-impedance mode`,
+    measured.startsWith('ac-') ? (trueRms ? 'true RMS' : 'averaging') : '',
+  ].filter(Boolean);
+  return {
+    id: measured,
+    name,
+    notes: notes.join(', '),
+    ranges: ranges.map((range) => ({
+      upTo: formatValue(range.upTo, unit),
+      digit: formatValue(range.resolution, unit),
+      off: `${Number((range.ofReading * 100).toPrecision(3))} % + ${range.counts}`,
+    })),
+  };
+}
+
+function ageWords(minutes: number): string {
+  if (minutes < 1) return 'just now';
+  return minutes < 120 ? `${minutes} min ago` : `${Math.floor(minutes / 60)} h ago`;
+}

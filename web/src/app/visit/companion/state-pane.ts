@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import {
+  CAUTIONS,
+  startedByCall,
+  terminalLabel,
+  type EventBody,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { stateGroups } from './state-rows';
+
+/** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
+@Component({
+  selector: 'jx-state-pane',
+  imports: [ButtonModule, FormsModule, InputTextModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './state-pane.html',
+  styleUrl: './state-pane.scss',
+})
+export class StatePane {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly recorded = output<EventBody>();
+  protected readonly kinds = Object.keys(CAUTIONS);
+  protected readonly lead = signal('');
+  protected readonly leadEnd = signal('');
+  protected readonly repair = signal('');
+  protected readonly hazard = signal({ kind: 'mains', where: '' });
+  protected readonly groups = computed(() => stateGroups(this.context().model, this.visit()));
+  protected readonly wires = computed(() => {
+    const { model } = this.context();
+    return model.wires.map(({ id, from, to, colour }) => ({
+      id,
+      words: `${colour ? `${colour}, ` : ''}${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
+      ends: [from, to].map((end) => ({ end, words: terminalLabel(model, end) })),
+    }));
+  });
+  protected readonly ends = computed(() => this.wires().find(({ id }) => id === this.lead())?.ends ?? []);
+
+  protected warning(body: EventBody): string {
+    if (body.type !== 'call-changed' || body.state !== 'on') return '';
+    const starts = startedByCall(this.context().model, body.call);
+    return starts.length > 0 ? `may start: ${starts.join(', ')}` : '';
+  }
+
+  protected lift(end: string): void {
+    this.recorded.emit({ type: 'condition-noted', group: 'leads', item: this.lead(), state: end });
+    this.lead.set('');
+  }
+
+  protected repaired(): void {
+    const text = this.repair().trim();
+    if (text === '') return;
+    this.recorded.emit({ type: 'repair-done', items: [text], text });
+    this.repair.set('');
+  }
+
+  protected noteHazard(): void {
+    const { kind, where } = this.hazard();
+    if (where.trim() === '') return;
+    this.recorded.emit({ type: 'hazard-noted', kind, where: where.trim() });
+    this.hazard.set({ kind, where: '' });
+  }
+}

@@ -1,0 +1,109 @@
+import {
+  conditionName,
+  stateOf,
+  type ConditionGroup,
+  type EventBody,
+  type NotedGroup,
+  type UnitModelDocument,
+  type VisitState,
+} from '@juxtameter/core';
+
+/** One thing at the machine with the states it may be in and the event that says so. */
+export interface StateRow {
+  readonly key: string;
+  readonly name: string;
+  readonly now: string;
+  readonly ways: readonly { readonly state: string; readonly body: EventBody }[];
+}
+
+export interface StateGroup {
+  readonly title: string;
+  readonly rows: readonly StateRow[];
+}
+
+/** Everything whose state counts for a reading, in the order it is thought of. */
+export function stateGroups(model: UnitModelDocument, visit: VisitState): readonly StateGroup[] {
+  const row = (group: ConditionGroup, id: string, ways: StateRow['ways']): StateRow => ({
+    key: `${group} ${id}`,
+    name: capital(conditionName(model, { group, id })),
+    now: stateOf(visit.conditions, group, id).replaceAll('-', ' '),
+    ways,
+  });
+  const noted = (group: NotedGroup, id: string, states: readonly string[]): StateRow =>
+    row(
+      group,
+      id,
+      states.map((state) => ({ state, body: { type: 'condition-noted', group, item: id, state } })),
+    );
+  const groups: readonly StateGroup[] = [
+    {
+      title: 'Supplies',
+      rows: model.supplies.map(({ id }) =>
+        row(
+          'supplies',
+          id,
+          (['on', 'off', 'locked'] as const).map((state) => ({
+            state,
+            body: { type: 'supply-changed', supply: id, state },
+          })),
+        ),
+      ),
+    },
+    {
+      title: 'Calls',
+      rows: (model.calls ?? []).map(({ id }) =>
+        row(
+          'calls',
+          id,
+          (['on', 'off'] as const).map((state) => ({ state, body: { type: 'call-changed', call: id, state } })),
+        ),
+      ),
+    },
+    {
+      title: 'Plugs',
+      rows: model.boards.flatMap((board) =>
+        board.connectors
+          .filter(({ pluggable }) => pluggable)
+          .map(({ id }) =>
+            row(
+              'connectors',
+              `${board.id}.${id}`,
+              (['in', 'out'] as const).map((state) => ({
+                state,
+                body: { type: 'connector-changed', connector: `${board.id}.${id}`, state },
+              })),
+            ),
+          ),
+      ),
+    },
+    {
+      title: 'Interlocks',
+      rows: model.devices
+        .filter(({ kind }) => kind === 'interlock')
+        .map(({ id }) => noted('interlocks', id, ['free', 'held'])),
+    },
+    {
+      title: 'Covers',
+      rows: [...new Set(['main', ...Object.keys(visit.conditions.covers ?? {})])].map((id) =>
+        noted('covers', id, ['on', 'off']),
+      ),
+    },
+    {
+      title: 'Selectors',
+      rows: model.devices
+        .filter(({ kind }) => kind === 'selector')
+        .map(({ id, positions = [] }) => noted('positions', id, positions)),
+    },
+    {
+      title: 'Leads off',
+      rows: Object.entries(visit.conditions.leads ?? {})
+        .filter(([, at]) => at !== 'on')
+        .map(([id]) => noted('leads', id, ['on'])),
+    },
+  ];
+  return groups.filter(({ rows }) => rows.length > 0);
+}
+
+function capital(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+}

@@ -1,0 +1,42 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { Guard } from '@juxtameter/core';
+
+/** The traps this stands in front of, each with what settles it. */
+@Component({
+  selector: 'jx-guard-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (guards().length > 0) {
+      <ul [attr.aria-label]="label()">
+        @for (guard of guards(); track $index) {
+          <li [attr.data-guard]="guard.id">
+            <strong>{{ name(guard) }}</strong> {{ guard.words }}
+          </li>
+        }
+      </ul>
+    }
+  `,
+  styles: `
+    ul {
+      display: grid;
+      gap: 5px;
+    }
+    li {
+      padding: 5px 12px;
+      border-left: 5px solid var(--caution-line);
+      border-radius: 4px 10px 10px 4px;
+      background: var(--caution-ground);
+      color: var(--caution-ink);
+      font-size: 15px;
+    }
+  `,
+})
+export class GuardList {
+  readonly guards = input.required<readonly Guard[]>();
+  readonly label = input('Mind');
+
+  protected name({ id }: Guard): string {
+    const words = id.replaceAll('-', ' ');
+    return `${words.charAt(0).toUpperCase()}${words.slice(1)}:`;
+  }
+}

@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import type { EventBody, Needed } from '@juxtameter/core';
+
+/** What has to be known before a reading can be judged, and the tap that says it. */
+@Component({
+  selector: 'jx-needed-choice',
+  imports: [ButtonModule, InputTextModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="needed" role="group" aria-label="Not known yet">
+      @switch (needed().kind) {
+        @case ('choice') {
+          <p><strong>The documents disagree.</strong> Which holds for this unit?</p>
+          <label class="field">
+            <span class="small soft">Seen where? It goes into the record.</span>
+            <input
+              #why
+              pInputText
+              maxlength="300"
+              autocomplete="off"
+              [value]="reason()"
+              (input)="reason.set(why.value)"
+            />
+          </label>
+          <div class="taps">
+            @for (each of options(); track each) {
+              <button pButton type="button" severity="secondary" (click)="choose(each)">{{ each }}</button>
+            }
+          </div>
+        }
+        @case ('position') {
+          <p><strong>In which position is it?</strong></p>
+          <div class="taps">
+            @for (each of options(); track each) {
+              <button pButton type="button" severity="secondary" (click)="place(each)">{{ each }}</button>
+            }
+          </div>
+        }
+        @case ('reading') {
+          <p class="small">
+            <strong>{{ readingName() }}</strong> was not read: measure it first, or this is kept and not judged.
+          </p>
+        }
+        @case ('leads') {
+          <p class="small">
+            <strong>The leads are not zeroed</strong>, and the leads are what it is compared with.
+            <button pButton type="button" size="small" severity="secondary" (click)="zeroWanted.emit()">
+              Zero the leads
+            </button>
+          </p>
+        }
+      }
+    </div>
+  `,
+  styles: `
+    .needed {
+      display: grid;
+      gap: 6px;
+      padding: 8px 12px;
+      border: 1px dashed var(--accent);
+      border-radius: 12px;
+    }
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    button {
+      min-height: 44px;
+    }
+    .field {
+      display: grid;
+      gap: 2px;
+    }
+  `,
+})
+export class NeededChoice {
+  readonly needed = input.required<Needed>();
+  readonly recorded = output<EventBody>();
+  readonly zeroWanted = output();
+  protected readonly reason = linkedSignal({ source: this.needed, computation: () => 'read at the unit' });
+  protected readonly options = computed(() => {
+    const needed = this.needed();
+    return needed.kind === 'choice' ? needed.options : needed.kind === 'position' ? needed.positions : [];
+  });
+  protected readonly readingName = computed(() => {
+    const needed = this.needed();
+    const name = needed.kind === 'reading' ? needed.name.replaceAll('-', ' ') : '';
+    return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  });
+
+  protected choose(choice: string): void {
+    const needed = this.needed();
+    if (needed.kind !== 'choice') return;
+    const reason = this.reason().trim() || 'read at the unit';
+    this.recorded.emit({ type: 'source-chosen', question: needed.question, choice, reason });
+  }
+
+  protected place(state: string): void {
+    const needed = this.needed();
+    if (needed.kind !== 'position') return;
+    this.recorded.emit({ type: 'condition-noted', group: 'positions', item: needed.selector, state });
+  }
+}

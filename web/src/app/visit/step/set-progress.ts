@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import {
+  formatReading,
+  slotReadings,
+  slotsOf,
+  terminalLabel,
+  type MeasurementStep,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { RowBar } from '../../juxta/row-bar';
+import { verdictColour } from '../../juxta/verdict-colour';
+import { comparisonOf } from '../view/log-rows';
+
+/** The parts of a set or the looks of a step: which are read, which is next. */
+@Component({
+  selector: 'jx-set-progress',
+  imports: [RowBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ol aria-label="Readings of this step" [class.dense]="parts().length > 4">
+      @for (part of parts(); track part.id) {
+        <li [class.next]="part.id === next()" [attr.data-part]="part.id" [style.--verdict-colour]="part.colour">
+          <span class="name">{{ part.name }}</span>
+          @if (part.value) {
+            <strong class="mono">{{ part.value }}</strong>
+            <span class="verdict small">{{ part.verdict }}</span>
+            @if (parts().length <= 4 && part.comparison; as comparison) {
+              <jx-row-bar [comparison]="comparison" [verdict]="part.verdict" />
+            }
+          } @else if (parts().length <= 4) {
+            <span class="points small soft">{{ part.points }}</span>
+          }
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
+      gap: 4px 12px;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 2px 10px;
+      min-height: 34px;
+      padding: 2px 10px;
+      border: 1px solid var(--line);
+      border-radius: 10px;
+    }
+    .dense {
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    }
+    .dense li {
+      font-size: 15px;
+    }
+    .next {
+      border: 2px solid var(--accent);
+    }
+    strong,
+    .verdict {
+      color: var(--verdict-colour);
+    }
+    jx-row-bar {
+      width: 90px;
+      margin-left: auto;
+    }
+  `,
+})
+export class SetProgress {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly step = input.required<MeasurementStep>();
+  readonly method = input<string>();
+  /** Id of the part that is asked for. */
+  readonly next = input<string>();
+  protected readonly parts = computed(() => {
+    const { model } = this.context();
+    const read = slotReadings(this.visit());
+    return slotsOf(this.context(), this.visit(), this.step(), this.method()).map(({ id, name, from, to }) => {
+      const event = read.get(id);
+      const points = `${terminalLabel(model, from)} to ${terminalLabel(model, to)}`;
+      if (!event) return { id, name, points, value: '', verdict: undefined, colour: '', comparison: undefined };
+      return {
+        id,
+        name,
+        points,
+        value: event.reading ? formatReading(event.reading) : event.text,
+        verdict: event.judgement.verdict,
+        colour: verdictColour(event.judgement.verdict),
+        ...(event.expectation?.low === undefined && event.expectation?.high === undefined
+          ? { comparison: undefined }
+          : { comparison: comparisonOf(event) }),
+      };
+    });
+  });
+}
