@@ -193,7 +193,7 @@ describe('a long watch', () => {
     if (!monitor) throw new Error('no watch');
     const outcome = monitorOutcome(BENCH_CONTEXT, monitor);
     expect([outcome.low, outcome.high]).toEqual([3, 241.5]);
-    expect(outcome.dropOuts.map(({ under }) => under)).toEqual(['flexed Heat bench board HB', undefined]);
+    expect(outcome.dropOuts.map(({ under }) => under)).toEqual(['Heat bench board HB flexed', undefined]);
     expect(outcome.words[0]).toContain('Dropped out 2 times');
     expect(outcome.words[0]).toContain('1 left alone');
     expect(outcome.reading).toEqual(jasmine.objectContaining({ kind: 'span', dropOuts: 2 }));
@@ -208,7 +208,7 @@ describe('a long watch', () => {
     driver.log({ type: 'monitor-marked', monitor: id, mark: 'back' }, { monotonic: press.monotonic + 1000 });
     const [monitor] = monitorsOf(BENCH_CONTEXT, driver.state);
     const words = monitor ? monitorOutcome(BENCH_CONTEXT, monitor).words.join(' ') : '';
-    expect(words).toContain('Came back once when pressed');
+    expect(words).toContain('Came back once with Heat bench board HB, mat 1, leg B relay pressed');
     expect(words).toContain('a contact or a joint there');
   });
 

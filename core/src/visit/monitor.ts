@@ -156,11 +156,8 @@ function stimuliOf(context: VisitContext, { points, lasted }: Monitor): readonly
     if (running) running.to = at;
     running = undefined;
     if (mark === 'released') continue;
-    running = {
-      words: `${mark} ${item === undefined ? 'it' : elementName(context.model, item)}`,
-      from: at,
-      to: lasted,
-    };
+    const part = item === undefined ? 'it' : elementName(context.model, item);
+    running = { words: `${part} ${mark}`, from: at, to: lasted };
     all.push(running);
   }
   return all;
@@ -193,9 +190,12 @@ function dropOutsOf(context: VisitContext, monitor: Monitor): readonly DropOut[]
 function comebacks(context: VisitContext, monitor: Monitor): Readonly<Record<string, number>> {
   const stimuli = stimuliOf(context, monitor);
   const counts: Record<string, number> = {};
-  for (const { to } of dropOutsOf(context, monitor)) {
+  for (const { from: began, to } of dropOutsOf(context, monitor)) {
+    // Out before anybody touched it, and back as soon as somebody did.
     const under =
-      to === undefined ? undefined : stimuli.findLast(({ from }) => to >= from && to <= from + EFFECT_SECONDS)?.words;
+      to === undefined
+        ? undefined
+        : stimuli.findLast(({ from }) => began < from && to >= from && to <= from + EFFECT_SECONDS)?.words;
     if (under !== undefined) counts[under] = (counts[under] ?? 0) + 1;
   }
   return counts;
@@ -210,10 +210,13 @@ function wordsOf(
   const [first] = dropOuts;
   if (!first) return [`No drop-out in ${lasted}.`];
   const counts = new Map<string, number>();
-  for (const { under = 'left alone' } of dropOuts) counts.set(under, (counts.get(under) ?? 0) + 1);
+  for (const { under } of dropOuts) {
+    const how = under === undefined ? 'left alone' : `with ${under}`;
+    counts.set(how, (counts.get(how) ?? 0) + 1);
+  }
   const under = [...counts].map(([words, count]) => `${count} ${words}`).join(', ');
   const back = Object.entries(cameBack).map(
-    ([words, count]) => `Came back ${times(count)} when ${words}: a contact or a joint there.`,
+    ([words, count]) => `Came back ${times(count)} with ${words}: a contact or a joint there.`,
   );
   return [
     `Dropped out ${times(dropOuts.length)} in ${lasted}: ${under}.`,

@@ -135,7 +135,9 @@ export class LongWatchPage {
     const last = marks.findLast((mark) => mark !== 'out' && mark !== 'back');
     return last !== undefined && last !== 'released';
   });
-  protected readonly unit = computed(() => displayUnit(this.line().function));
+  protected readonly unit = computed(() =>
+    displayUnit(this.running()?.monitor.started.function ?? this.line().function),
+  );
   protected readonly parts = computed(() => {
     const model = this.opened.context()?.model;
     if (!model) return [];

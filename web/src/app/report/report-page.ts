@@ -7,6 +7,9 @@ import { ButtonModule } from 'primeng/button';
 import {
   accusedWords,
   evidenceFor,
+  guardsBeforeFinding,
+  monitorOutcome,
+  monitorsOf,
   openBypasses,
   readingCells,
   stepOf,
@@ -22,7 +25,9 @@ import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { classWords } from '../visit/step/conclusion-step';
+import { StripChart } from '../long-watch/strip-chart';
 import { EvidenceList } from '../visit/step/evidence-list';
+import { GuardList } from '../visit/step/guard-list';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { logRows } from '../visit/view/log-rows';
@@ -30,7 +35,18 @@ import { logRows } from '../visit/view/log-rows';
 /** What is handed over: finding, evidence, every reading with its bar, open jumpers. Prints on A4 or letter. */
 @Component({
   selector: 'jx-report-page',
-  imports: [BeforeSection, ButtonModule, DatePipe, EvidenceList, PageHeader, RowBar, StateMessage, VerdictGlyph],
+  imports: [
+    BeforeSection,
+    ButtonModule,
+    DatePipe,
+    EvidenceList,
+    GuardList,
+    PageHeader,
+    RowBar,
+    StateMessage,
+    StripChart,
+    VerdictGlyph,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './report-page.html',
   styleUrl: './report-page.scss',
@@ -70,10 +86,20 @@ export class ReportPage {
         text: finding.text,
         grade: finding.grade,
         evidence: evidenceFor(context, this.visit(), finding),
+        guards: guardsBeforeFinding(context, this.visit(), finding, finding.at),
         rootCauses: step?.kind === 'conclusion' ? (step.rootCauses ?? []) : [],
         verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [],
       };
     });
+  });
+  protected readonly monitors = computed(() => {
+    const context = this.context();
+    if (!context) return [];
+    return monitorsOf(context, this.visit()).map((monitor) => ({
+      monitor,
+      outcome: monitorOutcome(context, monitor),
+      points: `${terminalLabel(context.model, monitor.started.from)} to ${terminalLabel(context.model, monitor.started.to)}`,
+    }));
   });
   protected readonly bypasses = computed(() => {
     const context = this.context();

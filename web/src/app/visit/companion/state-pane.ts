@@ -10,7 +10,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
-import { stateGroups } from './state-rows';
+import { stateGroups, type StateRow } from './state-rows';
 
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
@@ -39,6 +39,11 @@ export class StatePane {
     }));
   });
   protected readonly ends = computed(() => this.wires().find(({ id }) => id === this.lead())?.ends ?? []);
+
+  /** In a state that no tap of the row says: unknown, proven dead. */
+  protected isElsewhere({ now, ways }: StateRow): boolean {
+    return !ways.some(({ state }) => state === now);
+  }
 
   protected warning(body: EventBody): string {
     if (body.type !== 'call-changed' || body.state !== 'on') return '';

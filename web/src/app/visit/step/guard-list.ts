@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { Guard } from '@juxtameter/core';
+import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
 
 /** The traps this stands in front of, each with what settles it. */
 @Component({
@@ -7,7 +7,7 @@ import type { Guard } from '@juxtameter/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (guards().length > 0) {
-      <ul [attr.aria-label]="label()">
+      <ul [attr.aria-label]="label()" [class.compact]="isCompact()">
         @for (guard of guards(); track $index) {
           <li [attr.data-guard]="guard.id">
             <strong>{{ name(guard) }}</strong> {{ guard.words }}
@@ -20,6 +20,13 @@ import type { Guard } from '@juxtameter/core';
     ul {
       display: grid;
       gap: 5px;
+    }
+    .compact {
+      display: flex;
+      flex-wrap: wrap;
+    }
+    .compact li {
+      padding: 2px 10px;
     }
     li {
       padding: 5px 12px;
@@ -34,9 +41,15 @@ import type { Guard } from '@juxtameter/core';
 export class GuardList {
   readonly guards = input.required<readonly Guard[]>();
   readonly label = input('Mind');
+  /** Beside a verdict, whose sentence says already what its own traps are: their names are enough. */
+  readonly isCompact = input(false);
+
+  protected isTold({ id }: Guard): boolean {
+    return this.isCompact() && (JUDGEMENT_NOTES as readonly string[]).includes(id);
+  }
 
   protected name({ id }: Guard): string {
     const words = id.replaceAll('-', ' ');
-    return `${words.charAt(0).toUpperCase()}${words.slice(1)}:`;
+    return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
   }
 }

@@ -71,7 +71,7 @@ function wholeRow(context: VisitContext, state: VisitState, line: TrailLine): Lo
   const row: LogRow = {
     ...base(line),
     id: `${event.id}-whole`,
-    kind: 'look',
+    kind: 'reading',
     title: stepOf(context, state, event.step)?.text ?? 'Together',
     detail: pattern === undefined ? 'judged together' : pattern.replaceAll('-', ' '),
     value: '',
@@ -187,13 +187,7 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
         ...common,
         kind: 'reading',
         title: event.part === undefined ? readingTitle(context, state, event) : partTitle(step, event.part),
-        detail: event.isLowImpedance
-          ? 'low-impedance mode'
-          : step
-            ? event.adopts === undefined
-              ? ''
-              : 'taken from a free reading'
-            : 'free reading',
+        detail: readingDetail(step, event),
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
@@ -272,6 +266,15 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
     default:
       return { ...common, ...firstFactWords(context, state, event) };
   }
+}
+
+function readingDetail(step: ReturnType<typeof stepOf>, event: ReadingTaken): string {
+  const words = [
+    event.part === undefined ? '' : (step?.text ?? ''),
+    event.isLowImpedance ? 'low-impedance mode' : '',
+    step ? (event.adopts === undefined ? '' : 'taken from a free reading') : 'free reading',
+  ];
+  return words.filter(Boolean).join(' · ');
 }
 
 /** "leg 1 to neutral", "before 1". */
