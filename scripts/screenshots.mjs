@@ -73,6 +73,39 @@ await picture('finding', tablet, HALF_DONE, async (page) => {
   await read(page, '26.9');
   for (const key of ['1', 'Enter', '1']) await page.keyboard.press(key);
 });
+await picture('set', tablet, '/start?at=heat-bench-1', async (page) => {
+  await startBench(page);
+  await jumpTo(page, 'The supply at X1, all of it');
+  for (const text of ['119.2', '120.1']) await read(page, text);
+  await page.keyboard.type('0.3');
+});
+await picture('long-watch', tablet, '/start?at=heat-bench-1', async (page) => {
+  await startBench(page);
+  await jumpTo(page, 'It keeps heating');
+  await page.getByRole('button', { name: /The call is on now/ }).click();
+  await page.keyboard.press('v');
+  await page.getByRole('button', { name: 'Start watching' }).click();
+  const stamp = async (text, pause) => {
+    await page.locator('input[name=sample]').fill(text);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(pause);
+  };
+  await stamp('239.4', 2600);
+  await stamp('239.0', 2000);
+  await page.getByLabel('Part that is pressed or flexed').selectOption('HB:leg-1b');
+  for (const [button, pause] of [
+    ['flexed', 600],
+    ['Dropped out now', 1500],
+    ['It is back', 900],
+    ['let go', 1500],
+  ]) {
+    await page.getByRole('button', { name: button }).click();
+    await page.waitForTimeout(pause);
+  }
+  await stamp('240.2', 1800);
+  await stamp('8.4', 1200);
+  await stamp('239.8', 1500);
+});
 await picture('free-visit', tablet, '/start', async (page) => {
   await page.getByText('A machine that is not on file').click();
   await page.getByLabel('Which machine?').fill('Cold-frame misting pump');
@@ -147,6 +180,18 @@ async function watchedCall(page) {
 async function startVisit(page) {
   await page.getByRole('button', { name: /Pump contactor/ }).click();
   await page.getByRole('button', { name: /Done/ }).waitFor();
+}
+
+async function startBench(page) {
+  await page.getByRole('button', { name: /Heat bench stays cold/ }).click();
+  await page.locator('jx-step-page h1').waitFor();
+}
+
+async function jumpTo(page, step) {
+  await page.keyboard.press('c');
+  await page.locator('jx-chart-list').getByText(step, { exact: true }).click();
+  await page.locator('jx-step-page h1', { hasText: step }).waitFor();
+  await page.keyboard.press('b');
 }
 
 async function read(page, text) {

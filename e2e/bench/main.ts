@@ -1,6 +1,7 @@
 import { cpus, totalmem } from 'node:os';
 import { append } from './append';
 import { blink } from './blink';
+import { keys } from './keys';
 import { killRounds } from './kill-rounds';
 import { page } from './page';
 import { replayLongLog } from './replay';
@@ -16,6 +17,7 @@ const rounds = Number(valueOf('--rounds') ?? 100);
 
 const benchmarks: Readonly<Record<string, Benchmark>> = {
   page,
+  keys,
   append,
   replay: replayLongLog,
   blink,

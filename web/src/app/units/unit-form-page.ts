@@ -25,7 +25,18 @@ import { UnitActions } from './unit.actions';
 import { unitFeature } from './unit.reducer';
 
 type TextField =
-  'name' | 'location' | 'serial' | 'built' | 'size' | 'fuel' | 'supply' | 'owner' | 'documents' | 'access' | 'notes';
+  | 'name'
+  | 'location'
+  | 'serial'
+  | 'built'
+  | 'size'
+  | 'fuel'
+  | 'supply'
+  | 'owner'
+  | 'documents'
+  | 'access'
+  | 'hazards'
+  | 'notes';
 
 const FIELDS: readonly { readonly id: TextField; readonly label: string; readonly placeholder: string }[] = [
   { id: 'location', label: 'Where it stands', placeholder: 'House 3, north wall' },
@@ -37,6 +48,7 @@ const FIELDS: readonly { readonly id: TextField; readonly label: string; readonl
   { id: 'owner', label: 'Owner', placeholder: '' },
   { id: 'documents', label: 'Where its papers are', placeholder: 'inside the lid' },
   { id: 'access', label: 'Access', placeholder: 'key, gate, distance' },
+  { id: 'hazards', label: 'Can hurt here', placeholder: 'fed from the shed as well' },
   { id: 'notes', label: 'Anything else', placeholder: '' },
 ];
 

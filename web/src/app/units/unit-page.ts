@@ -53,6 +53,7 @@ export class UnitPage {
       ['Owner', unit.owner],
       ['Papers', unit.documents],
       ['Access', unit.access],
+      ['Can hurt here', unit.hazards],
       ['Notes', unit.notes],
     ];
     return rows.flatMap(([name, value]) => (value ? [{ name, value }] : []));

@@ -1,94 +1,17 @@
-import { provideZonelessChangeDetection } from '@angular/core';
-import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
-import { provideEffects } from '@ngrx/effects';
-import { provideStore, Store } from '@ngrx/store';
-import { providePrimeNG } from 'primeng/config';
 import type { PinnedDocuments } from '@juxtameter/contract';
-import type { EventBody, VisitEvent } from '@juxtameter/core';
+import type { EventBody } from '@juxtameter/core';
 import burnerVisitDocument from '../../../../demo/data/visits/co2-burner-1-igniter.json';
-import { preferencesFeature } from '../preferences/preferences.reducer';
-import { syncFeature } from '../sync/sync.reducer';
-import { VisitActions } from '../visit/store/visit.actions';
-import { stampFact, undo } from '../visit/store/visit.effects';
-import { visitFeature } from '../visit/store/visit.reducer';
+import { VisitBench } from '../../testing/visit-bench';
 import { WatchPage } from './watch-page';
 
-const ID = '01a1edad-73d0-7000-8000-00000000aaaa';
 const PINNED = burnerVisitDocument.pinned as unknown as PinnedDocuments;
 
 /** The page on a visit to the demo burner, with the clock in the hands of the spec. */
-class Bench {
-  readonly fixture: ComponentFixture<WatchPage>;
-  private readonly store: Store;
+class Bench extends VisitBench<WatchPage> {
   private readonly began = performance.now();
 
   constructor(events: readonly EventBody[] = []) {
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideRouter([]),
-        providePrimeNG(),
-        provideStore({
-          [visitFeature.name]: visitFeature.reducer,
-          [preferencesFeature.name]: preferencesFeature.reducer,
-          [syncFeature.name]: syncFeature.reducer,
-        }),
-        provideEffects({ stampFact, undo }),
-      ],
-    });
-    this.store = TestBed.inject(Store);
-    this.fixture = TestBed.createComponent(WatchPage);
-    this.fixture.componentRef.setInput('id', ID);
-    this.fixture.detectChanges();
-    const opened: EventBody = { type: 'visit-opened', unit: PINNED.unit.id, complaint: 'does not light' };
-    const logged = [opened, ...events].map((body, index) => this.event(body, index));
-    this.store.dispatch(VisitActions.opened({ visit: { id: ID, pinned: PINNED, events: logged }, isUnsent: true }));
-    this.fixture.detectChanges();
-  }
-
-  private event(body: EventBody, index: number): VisitEvent {
-    const number = String(index + 1).padStart(12, '0');
-    return {
-      id: `01a1edad-73d0-7000-8000-${number}`,
-      visit: ID,
-      device: '01a1edad-73d0-7000-8000-00000000bbbb',
-      deviceSeq: index + 1,
-      seenSeq: 0,
-      at: new Date().toISOString(),
-      monotonic: 0,
-      by: 'Wren',
-      ...body,
-    };
-  }
-
-  get words(): string {
-    return ((this.fixture.nativeElement as HTMLElement).textContent ?? '').replace(/\s+/g, ' ').trim();
-  }
-
-  get logged(): readonly VisitEvent[] {
-    return this.store.selectSignal(visitFeature.selectEvents)();
-  }
-
-  get types(): readonly string[] {
-    return this.logged.map(({ type }) => type);
-  }
-
-  button(words: string): HTMLButtonElement {
-    const buttons = [...(this.fixture.nativeElement as HTMLElement).querySelectorAll('button')];
-    const found = buttons.find((each) => (each.textContent ?? '').trim().startsWith(words));
-    if (!found) throw new Error(`no button "${words}" in: ${this.words}`);
-    return found;
-  }
-
-  press(words: string): void {
-    this.button(words).click();
-    this.fixture.detectChanges();
-  }
-
-  key(key: string, target: EventTarget = document): void {
-    target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
-    this.fixture.detectChanges();
+    super(WatchPage, PINNED, { type: 'visit-opened', unit: PINNED.unit.id, complaint: 'does not light' }, events);
   }
 
   /** No gas is smelt, and the call is made. */
