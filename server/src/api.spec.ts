@@ -165,6 +165,28 @@ describe('the API', () => {
     expect(closed.status).toBe(200);
   });
 
+  it('does not close a visit with an interlock held', async () => {
+    const { id, make } = await newVisit();
+    const noted = (state: string) => make({ type: 'condition-noted', group: 'interlocks', item: 'lid', state });
+    const refused = await server.request('POST', `/api/visits/${id}/events`, {
+      events: [noted('held'), make({ type: 'visit-closed' })],
+    });
+    expect(refused.status).toBe(409);
+    expect(refused.body['detail'] as unknown).toBe('The visit cannot be closed: lid is still held.');
+    const closed = await server.request('POST', `/api/visits/${id}/events`, {
+      events: [noted('held'), noted('free'), make({ type: 'visit-closed' })],
+    });
+    expect(closed.status).toBe(200);
+  });
+
+  it('refuses another meter than the visit has with it', async () => {
+    const { id, make } = await newVisit();
+    const events = [make({ type: 'meter-changed', meter: 'golden' })];
+    const answer = await server.request('POST', `/api/visits/${id}/events`, { events });
+    expect(answer.status).toBe(422);
+    expect(JSON.stringify(answer.body)).toContain('events[0].meter');
+  });
+
   it('keeps what is typed as text, whatever it looks like', async () => {
     const { id, make } = await newVisit();
     const hostile = `'); DROP TABLE visits; -- <script>alert(1)</script> \u202e =cmd() Ω “”`;

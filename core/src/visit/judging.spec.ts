@@ -102,7 +102,11 @@ describe('conditions of a reading', () => {
 
   it('keep a visit open while an interlock is held', () => {
     const driver = opened(BENCH_CONTEXT);
-    driver.log({ type: 'condition-noted', group: 'interlocks', item: 'LS1', state: 'held' });
+    const held = driver.log({ type: 'condition-noted', group: 'interlocks', item: 'LS1', state: 'held' });
+    driver.log({ type: 'visit-closed' });
+    expect(driver.state.closed).toBeFalse();
+    // Taken back, it still counts as held until somebody has let it go.
+    driver.log({ type: 'retracted', event: held.id });
     driver.log({ type: 'visit-closed' });
     expect(driver.state.closed).toBeFalse();
     driver.log({ type: 'condition-noted', group: 'interlocks', item: 'LS1', state: 'free' });

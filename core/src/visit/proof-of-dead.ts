@@ -64,6 +64,7 @@ function eventsHere(state: VisitState): readonly VisitEvent[] {
 const DISTURBING: ReadonlySet<string> = new Set([
   'supply-changed',
   'connector-changed',
+  'condition-noted',
   'bypass-placed',
   'visit-resumed',
   'handed-over',

@@ -142,9 +142,12 @@ function wallTime(event: VisitEvent): number {
   return time;
 }
 
-/** What a retracted event leaves behind: unknown supplies, and a bypass that counts as in until confirmed out. */
+/** What a retracted event leaves behind: unknown supplies, a bypass that counts as in, an interlock that counts as held. */
 function cautiously(context: VisitContext, state: VisitState, event: VisitEvent): VisitState {
   const unsure = madeUnknown(state, suppliesTouched(context, state, event));
+  // An interlock that was held counts as held until hands have let it go.
+  if (event.type === 'condition-noted' && event.group === 'interlocks' && event.state === 'held')
+    return changed(unsure, notedCondition(event));
   const placed = placedBy(context, state, event);
   return placed ? bypassPlaced(unsure, event, placed, true) : unsure;
 }

@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
-import { openBypasses, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
+import { heldInterlocks, openBypasses, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
 import {
   pastVisitOf,
   visitContext,
@@ -189,7 +189,14 @@ export class VisitStore {
     const stored = (await storedVisit(database, visit))?.events ?? [];
     // A jumper that another device put in and this one cannot know of does not refuse its log: the visit stays open.
     const known = stored.filter((event) => event.device === device || (event.seq ?? 0) <= seenSeq);
-    const open = openBypasses(replay(context, [...known, ...fresh.slice(0, closing)]));
+    const before = replay(context, [...known, ...fresh.slice(0, closing)]);
+    const held = heldInterlocks(before);
+    if (held.length > 0) {
+      throw conflict(`The visit cannot be closed: ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} still held.`, [
+        { path: `events[${closing}]`, message: 'let every interlock go first' },
+      ]);
+    }
+    const open = openBypasses(before);
     if (open.length > 0) {
       throw conflict(
         `The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`,
