@@ -86,8 +86,8 @@ describe('the command line', () => {
     expect(juxta('judge', '--expect', '{"kind":"nominal","value":"24 V"}', '--reading', '1,234')).toEqual(
       jasmine.objectContaining({ code: 2, err: jasmine.stringContaining('Write the unit out.') }),
     );
-    expect(juxta('judge', '--expect', '{"kind":"rtd"}', '--reading', '1').err).toContain(
-      'must be one of nominal, range, limit, state, elapsed, unknown',
+    expect(juxta('judge', '--expect', '{"kind":"guesswork"}', '--reading', '1').err).toContain(
+      'must be one of nominal, range, limit, state',
     );
     expect(juxta('judge', '--expect', '{"kind":"nominal","value":"24 V"}', '--reading', 'abc').err).toContain(
       'Accepted: 24.3',

@@ -84,6 +84,7 @@ function bench(): VisitWriter {
   visit.read('118.9');
   visit.read('9.8');
   visit.conclude();
+  visit.log({ type: 'visit-closed' });
   return visit;
 }
 
@@ -126,6 +127,7 @@ function fan(): VisitWriter {
   visit.log({ type: 'meter-changed', meter: 'insul-500' });
   visit.read('0.8');
   visit.conclude();
+  visit.log({ type: 'visit-closed' });
   return visit;
 }
 

@@ -111,9 +111,9 @@ test.describe('by thumb at 390 px', () => {
     const hands = new ChartHands(page);
     await hands.begin(workspace.address, 'heat-bench-1', /Heat bench stays cold/);
     const visit = page.url();
-    await page.getByRole('button', { name: 'Chart' }).click();
+    await page.getByRole('button', { name: 'Chart', exact: true }).click();
     await page.locator('jx-chart-list').getByText('It keeps heating').click();
-    await page.getByRole('button', { name: 'Step' }).click();
+    await page.getByRole('button', { name: 'Step', exact: true }).click();
     await hands.at('It keeps heating');
     await page.getByRole('button', { name: /The call is on now/ }).click();
     await page.getByRole('link', { name: 'Long watch' }).click();

@@ -83,7 +83,7 @@ test('keeps entry and buttons in sight with a long instruction and a long log', 
     .repeat(7)
     .slice(0, 400);
   expect((await page.request.put(`${server.address}/api/procedures/long-winded`, { data: long })).status()).toBe(200);
-  await page.goto(`${workspace.address}/start`);
+  await page.goto(`${workspace.address}/start?at=mist-line-2`);
   await page.getByRole('button', { name: /A long-winded chart/ }).click();
   await workspace.at('Set the house controller to mist and stand clear of the pump.');
   for (let note = 0; note < 40; note += 1) {

@@ -6,7 +6,7 @@ import { discard, testServer, type TestServer } from './testing/test-server';
 
 const demo = readDemo();
 const [model] = demo.unitModels;
-const [procedure] = demo.procedures;
+const procedure = demo.procedures.find(({ unitModel }) => unitModel === model?.id);
 const [visit] = demo.visits;
 
 describe('bringing documents in', () => {

@@ -59,12 +59,12 @@ describe('the page', () => {
 });
 
 describe('the demo data', () => {
-  it('has finished visits and a half-done one, two meters and a chart for every unit model', () => {
+  it('has finished visits and a half-done one, three meters and a chart for every unit model', () => {
     const demo = readDemo();
     const open = demo.visits.filter((visit) => !visit.events.some((event) => event.type === 'visit-closed'));
     expect(open.map(({ pinned }) => pinned.unit.id)).toEqual(['mist-line-2']);
     expect(demo.visits.length).toBeGreaterThan(open.length);
-    expect(demo.meters.length).toBe(2);
+    expect(demo.meters.length).toBe(3);
     const charted = demo.procedures.map(({ unitModel }) => unitModel).sort();
     expect(charted).toEqual(demo.unitModels.map(({ id }) => id).sort());
     expect(demo.sites.units.every((unit) => demo.sites.sites.some((site) => site.id === unit.site))).toBeTrue();

@@ -4,6 +4,7 @@ import { wireNets, type UnitModelDocument } from '../unit-model';
 import {
   evidenceFor,
   intakeOf,
+  isReadAgain,
   monitorOutcome,
   monitorsOf,
   standingOf,
@@ -41,7 +42,9 @@ export function guardsBeforeFinding(
   accused: Accused,
   at: string,
 ): readonly Guard[] {
-  const readings = standingOf(state, 'reading-taken').filter(({ proof }) => !proof);
+  const readings = standingOf(state, 'reading-taken').filter(
+    (reading) => !reading.proof && !(reading.step !== undefined && isReadAgain(state, reading)),
+  );
   const found = [
     ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => LASTING.has(id))),
     ...answerGuards(context, state),

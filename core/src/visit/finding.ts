@@ -3,7 +3,7 @@ import { isOverZeroBand, keyOfOutcome, methodOf, type ConclusionStep, type Walka
 import { measuredOutcome } from './measured-outcome';
 import { readingTitle } from './reading-title';
 import { currentStep, stepOf } from './steps';
-import { FINDING_GRADES, type FindingGrade, type FindingReached } from './visit-event';
+import { FINDING_GRADES, type EventOf, type FindingGrade, type FindingReached } from './visit-event';
 import type { TrailLine, VisitContext, VisitState } from './visit-state';
 
 /** One line of the log that speaks for or against something. */
@@ -99,9 +99,22 @@ function unproven(context: VisitContext, state: VisitState, rests: ReadonlySet<s
     if (event.type === 'undecided-accepted') return [`${title}: undecided, taken as ${event.verdict}`];
     // A reading beside the chart leaves nothing open but what rests on it.
     if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return [];
+    if (event.part !== undefined && !event.joint) return [];
+    if (event.step !== undefined && isReadAgain(state, event as EventOf<'reading-taken'>)) return [];
     if (event.grade === 'assumed') return [`${title}: assumed`];
     return measuredOutcome(event).verdict === 'unjudged' ? [`${readingTitle(context, state, event)}: not judged`] : [];
   });
+}
+
+/** A later reading of the same step takes the place of this one. */
+export function isReadAgain(state: VisitState, event: EventOf<'reading-taken'>): boolean {
+  const readings = state.trail.flatMap(({ event: each, standing }) =>
+    each.type === 'reading-taken' && standing !== 'retracted' ? [each as EventOf<'reading-taken'>] : [],
+  );
+  const last = readings.findLast(({ step, part, joint }) =>
+    event.joint ? step === event.step && joint !== undefined : step === event.step && part === event.part,
+  );
+  return last !== undefined && last.id !== event.id;
 }
 
 function stepTitle(step: WalkableStep | undefined): string {

@@ -14,6 +14,7 @@ export {
   draftFinding,
   evidenceFor,
   gradeOf,
+  isReadAgain,
   type Evidence,
   type Accused,
   type EvidenceLine,

@@ -18,7 +18,8 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
           @if (field.kind === 'choice') {
             <select
               [attr.aria-labelledby]="'field-' + field.id"
-              [name]="field.id"
+              [attr.name]="field.id"
+              [ngModelOptions]="{ standalone: true }"
               [ngModel]="texts()[field.id]"
               (ngModelChange)="write(field.id, $event)"
             >
@@ -34,8 +35,9 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
               spellcheck="false"
               maxlength="120"
               [attr.aria-labelledby]="'field-' + field.id"
-              [name]="field.id"
+              [attr.name]="field.id"
               [class.wrong]="problem()?.field === field.id"
+              [ngModelOptions]="{ standalone: true }"
               [ngModel]="texts()[field.id]"
               (ngModelChange)="write(field.id, $event)"
             />

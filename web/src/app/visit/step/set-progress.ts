@@ -24,7 +24,7 @@ import { comparisonOf } from '../view/log-rows';
           <span class="name">{{ part.name }}</span>
           @if (part.value) {
             <strong class="mono">{{ part.value }}</strong>
-            <span class="verdict small">{{ part.verdict }}</span>
+            <span class="said small">{{ part.verdict }}</span>
             @if (parts().length <= 4 && part.comparison; as comparison) {
               <jx-row-bar [comparison]="comparison" [verdict]="part.verdict" />
             }
@@ -62,7 +62,7 @@ import { comparisonOf } from '../view/log-rows';
       border: 2px solid var(--accent);
     }
     strong,
-    .verdict {
+    .said {
       color: var(--verdict-colour);
     }
     jx-row-bar {

@@ -64,7 +64,7 @@ const knownWholes = new WeakMap<TrailLine, LogRow>();
 /** What a set came to, under the last of its parts. */
 function wholeRow(context: VisitContext, state: VisitState, line: TrailLine): LogRow | undefined {
   const { event } = line;
-  if (event.type !== 'reading-taken' || !event.joint || line.standing === 'retracted') return undefined;
+  if (event.type !== 'reading-taken' || !event.joint) return undefined;
   const known = knownWholes.get(line);
   if (known) return known;
   const { verdict, pattern, sentence } = event.joint;
