@@ -190,6 +190,7 @@ async function startBench(page) {
 async function jumpTo(page, step) {
   await page.keyboard.press('c');
   await page.locator('jx-chart-list').getByText(step, { exact: true }).click();
+  await page.getByRole('button', { name: 'Go to this step' }).click();
   await page.locator('jx-step-page h1', { hasText: step }).waitFor();
   await page.keyboard.press('b');
 }

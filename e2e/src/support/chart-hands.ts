@@ -123,7 +123,7 @@ export async function walkHeatBench(
   await hands.type('11.7');
   await see('stray');
   await hands.clear();
-  await hands.ask(/low-impedance mode/);
+  await hands.ask(/^low-impedance mode/);
   await hands.read('0.4');
   await hands.at('Leg A to neutral');
   await hands.read('118.9');

@@ -10,7 +10,7 @@ import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
       <ul [attr.aria-label]="label()" [class.compact]="isCompact()">
         @for (guard of guards(); track $index) {
           <li [attr.data-guard]="guard.id">
-            <strong>{{ name(guard) }}</strong> {{ guard.words }}
+            <strong>{{ name(guard) }}</strong> <span [class.told]="isTold(guard)">{{ guard.words }}</span>
           </li>
         }
       </ul>
@@ -35,6 +35,12 @@ import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
       background: var(--caution-ground);
       color: var(--caution-ink);
       font-size: 15px;
+    }
+    /* By thumb the sentence is not shown, so the words are. */
+    @media (min-width: 761px) {
+      .told {
+        display: none;
+      }
     }
   `,
 })

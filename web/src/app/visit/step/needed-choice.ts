@@ -14,7 +14,7 @@ import type { EventBody, Needed } from '@juxtameter/core';
         @case ('choice') {
           <p><strong>The documents disagree.</strong> Which holds for this unit?</p>
           <label class="field">
-            <span class="small soft">Seen where? It goes into the record.</span>
+            <span class="small soft">Seen where?</span>
             <input
               #why
               pInputText
@@ -56,9 +56,11 @@ import type { EventBody, Needed } from '@juxtameter/core';
   `,
   styles: `
     .needed {
-      display: grid;
-      gap: 6px;
-      padding: 8px 12px;
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 4px 14px;
+      padding: 5px 12px;
       border: 1px dashed var(--accent);
       border-radius: 12px;
     }
@@ -71,8 +73,14 @@ import type { EventBody, Needed } from '@juxtameter/core';
       min-height: 44px;
     }
     .field {
-      display: grid;
-      gap: 2px;
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      order: 3;
+    }
+    .field input {
+      min-width: 0;
+      height: 36px;
     }
   `,
 })

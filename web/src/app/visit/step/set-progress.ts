@@ -69,6 +69,22 @@ import { comparisonOf } from '../view/log-rows';
       width: 90px;
       margin-left: auto;
     }
+    @media (max-width: 760px) {
+      ol,
+      .dense {
+        display: flex;
+        overflow-x: auto;
+      }
+      li,
+      .dense li {
+        flex: none;
+        font-size: 14px;
+      }
+      .points,
+      jx-row-bar {
+        display: none;
+      }
+    }
   `,
 })
 export class SetProgress {
