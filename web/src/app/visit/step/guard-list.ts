@@ -10,7 +10,7 @@ import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
       <ul [attr.aria-label]="label()" [class.compact]="isCompact()">
         @for (guard of guards(); track $index) {
           <li [attr.data-guard]="guard.id">
-            <strong>{{ name(guard) }}</strong> <span [class.told]="isTold(guard)">{{ guard.words }}</span>
+            <strong>{{ name(guard) }}</strong>&ngsp;<span [class.told]="isTold(guard)">{{ guard.words }}</span>
           </li>
         }
       </ul>

@@ -85,8 +85,8 @@ export function extraKeys(measured: MeasurementFunction): readonly string[] {
 
 /** The band in few words, for the slot: "closed, 0 to 1 V". */
 export function shouldWords(expectation: ResolvedExpectation, measured: MeasurementFunction): string {
-  const { low, high, unit, words, judgeable } = expectation;
-  if (!judgeable) return words;
+  const { low, high, unit, words, judgeable, alternatives } = expectation;
+  if (!judgeable || alternatives) return words;
   const isState = ['present', 'absent', 'closed', 'open'].includes(words);
   const band =
     Number.isFinite(low) && Number.isFinite(high)
