@@ -1,5 +1,6 @@
 export { intervalWords, uncertaintyWords } from './arithmetic';
-export { judge, type JudgeInput, type Judgement } from './judge';
+export { judge } from './judge';
+export type { JudgeInput, Judgement } from './judgement';
 export { judgeSet, type JointJudgement, type Patterns, type SetMember } from './judge-set';
 export { JUDGEMENT_NOTES, type JudgementNote } from './judgement-note';
 export { measuredInterval, type MeasuredInterval } from './measured-interval';

@@ -2,7 +2,7 @@ import { balanceOf } from '../reference';
 import type { LeadState, Meter } from '../meter';
 import type { ResolvedExpectation } from '../expectation';
 import { formatReading, formatValue, FUNCTIONS, type MeasurementFunction, type Reading } from '../quantity';
-import type { JudgeInput, Judgement } from './judge';
+import type { Judge, JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { measuredInterval, type MeasuredInterval } from './measured-interval';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
@@ -18,11 +18,7 @@ export interface BalanceMember {
  * Whether the members are alike, and besides what each of them should be. Both are said; where they disagree the set
  * carries the verdict of the one that fails.
  */
-export function judgeBalance(
-  members: readonly BalanceMember[],
-  input: JudgeInput,
-  judge: (input: JudgeInput) => Judgement,
-): Judgement {
+export function judgeBalance(members: readonly BalanceMember[], input: JudgeInput, judge: Judge): Judgement {
   const { expectation } = input;
   const { within = 0.05, absolute } = expectation.balance ?? {};
   const typed = members.map(({ reading }) => formatReading(reading)).join(' / ');
@@ -133,7 +129,7 @@ function absoluteVerdict(
   members: readonly BalanceMember[],
   input: JudgeInput,
   absolute: ResolvedExpectation,
-  judge: (input: JudgeInput) => Judgement,
+  judge: Judge,
 ): { readonly verdict: Verdict; readonly words: string; readonly note?: JudgementNote } {
   const judged = members.map(({ reading, function: measured, meter, leads }) =>
     judge({

@@ -1,6 +1,6 @@
 import type { Look } from '../expectation';
 import { formatReading, type Reading } from '../quantity';
-import type { JudgeInput, Judgement } from './judge';
+import type { Judge, JudgeInput, Judgement } from './judgement';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
 
 /**
@@ -11,7 +11,7 @@ export function judgeLooks(
   readings: readonly Reading[],
   looks: readonly Look[],
   input: JudgeInput,
-  judge: (input: JudgeInput) => Judgement,
+  judge: Judge,
 ): Judgement {
   const result = (verdict: Verdict, words: string): Judgement => ({
     verdict,

@@ -1,8 +1,9 @@
 import type { ResolvedExpectation } from '../expectation';
 import { formatReading, type MeasurementFunction, type Reading } from '../quantity';
-import { judge, type JudgeInput, type Judgement } from './judge';
+import { judge } from './judge';
 import { judgeBalance } from './judge-balance';
 import { judgeLooks } from './judge-looks';
+import type { JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { INCONCLUSIVE, type Verdict } from './verdict';
 

@@ -1,0 +1,223 @@
+import { shouldBeZero, type ResolvedExpectation } from '../expectation';
+import { FUNCTIONS, formatReading, formatValue } from '../quantity';
+import { arithmeticSentence } from './arithmetic';
+import type { JudgeInput, Judgement } from './judgement';
+import type { JudgementNote } from './judgement-note';
+import {
+  conformityProbability,
+  measuredInterval,
+  type MeasuredInterval,
+  type SingleReading,
+} from './measured-interval';
+import { decideMotion } from './motion';
+import { RULES_VERSION, type Verdict } from './verdict';
+import { waysToDecide, waysToSettlePartial } from './ways-to-decide';
+
+/** An estimate of stray voltage is good to about half as much again; common practice, no source. */
+const MORE_THAN_ESTIMATED = 1.5;
+
+/** One reading beside one expectation. */
+export function judgeSingle(reading: SingleReading, input: JudgeInput): Judgement {
+  const { expectation, meter, leads } = input;
+  const interval = measuredInterval(reading, input.function, meter, leads, expectation.compared);
+  const { verdict, why } = decided(reading, interval, input);
+  const probability =
+    expectation.judgeable && reading.kind === 'value' && !expectation.motion
+      ? conformityProbability(interval, expectation.low, expectation.high, input.function)
+      : undefined;
+  const ways = waysFor(verdict, reading, input);
+  const after = afterwords(interval, input, verdict, why !== undefined);
+  return {
+    verdict,
+    sentence: `${sentenceOf(reading, interval, input, verdict, why, probability)}${after.words}`,
+    ...(interval.value === undefined ? {} : { value: interval.value }),
+    interval: finiteEnds(interval),
+    ...(probability === undefined ? {} : { probability }),
+    ...(ways.length > 0 ? { waysToDecide: ways } : {}),
+    ...(after.note ? { notes: [after.note] } : {}),
+    rulesVersion: RULES_VERSION,
+  };
+}
+
+interface Decided {
+  readonly verdict: Verdict;
+  /** In place of the usual relation. */
+  readonly why?: string;
+}
+
+function decided(reading: SingleReading, interval: MeasuredInterval, input: JudgeInput): Decided {
+  const { expectation } = input;
+  const found = decide(reading, interval, input);
+  const { guessed } = expectation;
+  // A guess is wide enough to accuse by, and never good enough to pass by.
+  if (guessed !== undefined && (found.verdict === 'within' || found.verdict === 'undecided'))
+    return {
+      verdict: 'unjudged',
+      why: `It fits somewhere in what was guessed (${guessed}); read that and it can be judged`,
+    };
+  return found;
+}
+
+function decide(reading: SingleReading, interval: MeasuredInterval, input: JudgeInput): Decided {
+  const { expectation } = input;
+  const isResistance = FUNCTIONS[input.function].dimension === 'resistance';
+  if (!expectation.judgeable) return { verdict: decideUnjudgeable(reading, interval, isResistance, expectation) };
+  const plain = (): Verdict =>
+    reading.kind === 'swing' || reading.kind === 'span'
+      ? decideEnds(reading, input, isResistance)
+      : decidePlain(interval, input, isResistance);
+  if (expectation.motion) return decideMotion(reading, expectation, plain);
+  if (reading.kind === 'span' && reading.dropOuts > 0)
+    return { verdict: 'unsteady', why: `It dropped out ${times(reading.dropOuts)}` };
+  if (reading.kind === 'swing' || reading.kind === 'unsteady') return { verdict: 'unsteady' };
+  return { verdict: plain() };
+}
+
+/** Both ends of what moved; the one that is outside decides. */
+function decideEnds(
+  reading: Extract<SingleReading, { kind: 'swing' | 'span' }>,
+  input: JudgeInput,
+  isResistance: boolean,
+): Verdict {
+  const [low, high] = [reading.low, reading.high].map((quantity) =>
+    decidePlain(
+      measuredInterval({ kind: 'value', quantity }, input.function, input.meter, input.leads),
+      input,
+      isResistance,
+    ),
+  );
+  if (low === undefined || high === undefined || low === high) return low ?? 'unjudged';
+  const outside = [low, high].find((verdict) => verdict !== 'within' && verdict !== 'undecided');
+  return outside ?? 'undecided';
+}
+
+function times(count: number): string {
+  return count === 1 ? 'once' : `${count} times`;
+}
+
+function decidePlain(interval: MeasuredInterval, input: JudgeInput, isResistance: boolean): Verdict {
+  const { expectation } = input;
+  if (isResistance && isOpen(interval, expectation)) return 'open';
+  if (isResistance && isShorted(interval, expectation)) return 'shorted';
+  if (interval.low >= expectation.low && interval.high <= expectation.high) return 'within';
+  if (interval.low <= expectation.high && interval.high >= expectation.low) return 'undecided';
+  return decideOutside(interval, expectation, FUNCTIONS[input.function].canBeAbsent);
+}
+
+function sentenceOf(
+  reading: SingleReading,
+  interval: MeasuredInterval,
+  { expectation }: JudgeInput,
+  verdict: Verdict,
+  why: string | undefined,
+  probability: number | undefined,
+): string {
+  if (verdict === 'unjudged' && why === undefined)
+    return `${formatReading(reading)} is kept and not judged: what it should be is ${expectation.judgeable ? 'not known' : unknownWords(expectation)}.`;
+  return arithmeticSentence(reading, interval, expectation, verdict, { probability, why });
+}
+
+interface Afterwords {
+  readonly words: string;
+  readonly note?: JudgementNote;
+}
+
+/** What belongs to the comparison and is no arithmetic: what it does not prove, what else it fits, what it may be. */
+function afterwords(interval: MeasuredInterval, input: JudgeInput, verdict: Verdict, hasWhy: boolean): Afterwords {
+  const { expectation } = input;
+  const { caveat } = expectation;
+  switch (verdict) {
+    case 'within':
+      return caveat === undefined ? { words: '' } : { words: ` ${caveat.words}.`, note: caveat.kind };
+    case 'unjudged':
+      return { words: '', note: hasWhy ? 'guessed-reference' : 'no-expected-value' };
+    case 'undecided':
+      return expectation.motion?.kind === 'sustained' ? { words: '', note: 'once-is-not-for-long' } : { words: '' };
+    case 'partial':
+      return partialWords(interval, input);
+    default: {
+      const other = expectation.elsewhere?.find(({ low, high }) => interval.low >= low && interval.high <= high);
+      return { words: other ? ` It fits ${other.words}.` : '' };
+    }
+  }
+}
+
+/** A stray voltage is told from a supply with something in series by what an open lead could show. */
+function partialWords(
+  interval: MeasuredInterval,
+  { stray, isLowImpedance, function: measured }: JudgeInput,
+): Afterwords {
+  if (measured !== 'ac-voltage') return { words: '' };
+  if (isLowImpedance)
+    return {
+      words: ' Read in low-impedance mode, so it is no stray voltage: think of a load in series.',
+      note: 'series-load',
+    };
+  if (!stray) return { words: '', note: 'stray-voltage' };
+  const span = `${formatValue(stray.low, 'V', 2)} to ${formatValue(stray.high, 'V', 2)}`;
+  return (interval.value ?? 0) <= stray.high * MORE_THAN_ESTIMATED
+    ? {
+        words: ` ${stray.words} may show ${span} on this meter and drive nothing: stray, until a load says otherwise.`,
+        note: 'stray-voltage',
+      }
+    : {
+        words: ` ${stray.words} would show ${span} at most: more than that is a load or a bad joint in series.`,
+        note: 'series-load',
+      };
+}
+
+function waysFor(verdict: Verdict, reading: SingleReading, input: JudgeInput): readonly string[] {
+  const { meter, leads, isLowImpedance = false } = input;
+  if (verdict === 'partial' && FUNCTIONS[input.function].dimension === 'voltage')
+    return waysToSettlePartial(input.function, meter, isLowImpedance);
+  if (verdict !== 'undecided') return [];
+  if (input.expectation.motion?.kind === 'sustained') return ['watch on until the time is over'];
+  return waysToDecide(reading, input.function, meter, leads, isLowImpedance);
+}
+
+function unknownWords(expectation: ResolvedExpectation): string {
+  const isKnown = Number.isFinite(expectation.low) || Number.isFinite(expectation.high);
+  return isKnown && expectation.of !== undefined ? `only assumed (${expectation.words})` : expectation.words;
+}
+
+function finiteEnds(interval: MeasuredInterval): { low?: number; high?: number } {
+  return {
+    ...(Number.isFinite(interval.low) ? { low: interval.low } : {}),
+    ...(Number.isFinite(interval.high) ? { high: interval.high } : {}),
+  };
+}
+
+function decideUnjudgeable(
+  reading: SingleReading,
+  interval: MeasuredInterval,
+  isResistance: boolean,
+  expectation: ResolvedExpectation,
+): Verdict {
+  if (!isResistance || !expectation.finite || Number.isFinite(expectation.high)) return 'unjudged';
+  if (reading.kind === 'over-range') return 'open';
+  // With no expected value only the leads themselves tell a short.
+  const isNothing = interval.value !== undefined && interval.value <= (interval.uncertainty?.halfWidth95 ?? 0);
+  return isNothing ? 'shorted' : 'unjudged';
+}
+
+/** Beyond the display where the expected band ends below it. */
+function isOpen(interval: MeasuredInterval, expectation: ResolvedExpectation): boolean {
+  return interval.beyondDisplay && interval.high === Infinity && interval.low > expectation.high;
+}
+
+/** Not to be told from the leads, and clearly below the expected band. */
+function isShorted(interval: MeasuredInterval, expectation: ResolvedExpectation): boolean {
+  return interval.low <= 0 && interval.high < expectation.low;
+}
+
+/** The whole interval lies outside the band. Only what can be there or not is ever absent or partly there. */
+function decideOutside(interval: MeasuredInterval, expectation: ResolvedExpectation, canBeAbsent: boolean): Verdict {
+  const isAbove = interval.low > expectation.high;
+  const { of, absentBelow, partialBelow } = expectation;
+  if (canBeAbsent && of !== undefined && of !== 0) {
+    const most = Math.max(Math.abs(interval.low), Math.abs(interval.high)) / Math.abs(of);
+    if (!isAbove && most < absentBelow) return 'absent';
+    if ((!isAbove || shouldBeZero(expectation)) && most < partialBelow) return 'partial';
+  }
+  return isAbove ? 'high' : 'low';
+}
