@@ -130,7 +130,19 @@ function askedProof(context: VisitContext, state: VisitState, step: MeasurementS
     return { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };
   }
   const { pair, current, limit } = task;
-  return { step, ...pairExpectation(limit, current), from: pair.from, to: pair.to, unmet: [], proof: task };
+  const { function: measured, expectation } = pairExpectation(limit, current);
+  const { from, to } = pair;
+  const refusal = refusalHere(context, state, { function: measured, from, to, expectation });
+  return {
+    step,
+    function: measured,
+    expectation,
+    from,
+    to,
+    unmet: [],
+    proof: task,
+    ...(refusal === undefined ? {} : { refusal }),
+  };
 }
 
 /** Parses and judges what was typed for the current step. Pure: the caller adds who, when and where. */

@@ -79,6 +79,7 @@ export class FreeLineForm {
       function: this.line().function,
       expectation: recorded(expectation),
       judgement: judgement ?? none,
+      ...(this.judged().reading ? { reading: this.judged().reading } : {}),
     });
   });
 

@@ -48,6 +48,33 @@ describe('the juxta axis', () => {
     ).toBeTrue();
   });
 
+  it('draws every member of a set and a slot for every document', () => {
+    const set = juxtaAxis({ unit: 'Ω', floor: 0, low: 12.1, high: 13.9, members: [13.2, 13.3, 12.4] }, WIDTH);
+    expect(set.members?.length).toBe(3);
+    expect(set.block).toEqual({ x0: set.members?.[2] ?? 0, x1: set.members?.[1] ?? 0 });
+    const both = juxtaAxis(
+      volts({
+        low: 117.6,
+        high: 129.5,
+        value: 127.1,
+        bands: [
+          { name: 'label', low: 117.6, high: 122.4 },
+          { name: 'manual', low: 124.5, high: 129.5 },
+        ],
+      }),
+      WIDTH,
+    );
+    expect(both.slots?.map(({ name }) => name)).toEqual(['label', 'manual']);
+    expect(both.slots?.[0]?.x1).toBeLessThan(both.slots?.[1]?.x0 ?? 0);
+  });
+
+  it('keeps what is far beyond an open end inside the slot', () => {
+    const open = juxtaAxis({ unit: 'Ω', floor: 0, low: 100, interval: { low: 600 } }, WIDTH);
+    expect(open.mark).toBeLessThan(open.slot?.x1 ?? 0);
+    expect(open.mark).toBeGreaterThan(open.slot?.x0 ?? WIDTH);
+    expect(open.breakAt).toBeUndefined();
+  });
+
   it('keeps slot, mark and order whatever the numbers', () => {
     const number = fc.integer({ min: 0, max: 1e8 }).map((hundredths) => hundredths / 100);
     fc.assert(

@@ -10,6 +10,8 @@ export interface JuxtaInput {
   readonly interval?: { readonly low?: number; readonly high?: number };
   /** The quantity cannot be below zero, so the axis does not go there. */
   readonly floor?: number;
+  /** Several values in one picture: the members of a set, the two ends of what moved. */
+  readonly members?: readonly number[];
   /** One band each of documents that disagree; `low` and `high` then hold all of them. */
   readonly bands?: readonly { readonly name: string; readonly low?: number; readonly high?: number }[];
 }
@@ -34,6 +36,8 @@ export interface JuxtaAxis {
   readonly slot?: Span & { readonly openLeft: boolean; readonly openRight: boolean };
   /** What is. */
   readonly mark?: number;
+  /** Each of several values; the block then spans them. */
+  readonly members?: readonly number[];
   /** As wide as the meter's uncertainty. */
   readonly block?: Span;
   /** From slot to mark when the mark is outside. */
@@ -73,7 +77,12 @@ interface Mark extends Domain {
   readonly at: number;
 }
 
-function markOf({ value, interval }: JuxtaInput): Mark | undefined {
+function markOf({ value, interval, members = [] }: JuxtaInput): Mark | undefined {
+  const [first] = members;
+  if (first !== undefined && members.every(Number.isFinite)) {
+    const [low, high] = [Math.min(...members), Math.max(...members)];
+    return { at: (low + high) / 2, low, high };
+  }
   if (value !== undefined && Number.isFinite(value))
     return { at: value, low: interval?.low ?? value, high: interval?.high ?? value };
   if (!interval) return undefined;
@@ -136,6 +145,7 @@ function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain:
     ticks: ticksOf(scale, Math.max(3, Math.round(width / 130)), input),
     slot,
     ...slotsOf(input, scale, width),
+    ...membersOf(input, scale),
     ...(mark ? marks(mark, scale, width, slot) : {}),
   };
 }
@@ -159,6 +169,7 @@ function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): Jux
     ticks: [...nearTicks, ...(farScale ? ticksOf(farScale, 3, input) : [])],
     slot,
     ...slotsOf(input, nearScale, width),
+    ...(farScale ? membersOf(input, farScale) : {}),
     mark: at,
     ...(farScale && mark.high > mark.low ? { block: { x0: farScale(mark.low), x1: farScale(mark.high) } } : {}),
     thread: isAbove ? { x0: slot.x1, x1: at } : { x0: at, x1: slot.x0 },
@@ -178,7 +189,7 @@ function lone(input: JuxtaInput, mark: Mark | undefined, width: number): JuxtaAx
   if (!mark || !Number.isFinite(mark.at)) return { segments, ticks: [], ...(mark ? { mark: width - 8 } : {}) };
   const { low, high } = domainAround(mark, input.floor);
   const scale = scaleLinear([low, high], [0, width]);
-  return { segments, ticks: ticksOf(scale, 4, input), ...marks(mark, scale, width) };
+  return { segments, ticks: ticksOf(scale, 4, input), ...membersOf(input, scale), ...marks(mark, scale, width) };
 }
 
 type Scale = (value: number) => number;
@@ -190,6 +201,10 @@ function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<Juxt
     openLeft: input.low === undefined,
     openRight: input.high === undefined,
   };
+}
+
+function membersOf({ members = [] }: JuxtaInput, scale: Scale): Pick<JuxtaAxis, 'members'> {
+  return members.length < 2 ? {} : { members: members.map(scale) };
 }
 
 function slotsOf({ bands = [] }: JuxtaInput, scale: Scale, width: number): Pick<JuxtaAxis, 'slots'> {

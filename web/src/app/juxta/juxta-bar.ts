@@ -60,8 +60,13 @@ const EDGE = 16;
         @if (axis().block; as block) {
           <rect class="block" [attr.x]="block.x0" y="44" [attr.width]="Math.max(2, block.x1 - block.x0)" height="40" />
         }
+        @for (member of axis().members ?? []; track $index) {
+          <path class="mark member" [attr.d]="'M' + member + ' 40v46'" />
+        }
         @if (axis().mark !== undefined) {
-          <path class="mark" [attr.d]="'M' + axis().mark + ' 38v50'" />
+          @if (!axis().members) {
+            <path class="mark" [attr.d]="'M' + axis().mark + ' 38v50'" />
+          }
           <text class="is" [attr.x]="isAt()" y="14" [attr.text-anchor]="isAnchor()">is {{ is() }}</text>
         }
       </g>

@@ -3,11 +3,13 @@ import {
   isFreeVisit,
   isWalkable,
   formatReading,
+  inBase,
   readingTitle,
   startedByCall,
   stepOf,
   terminalLabel,
   type ProcedureStarted,
+  type Reading,
   type ReadingTaken,
   type TrailLine,
   type VisitContext,
@@ -311,8 +313,11 @@ function pointsWords(context: VisitContext, from: string, to: string): string {
 }
 
 /** What the bars draw of a reading. */
-export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgement' | 'function'>): JuxtaInput {
-  const { expectation, judgement } = event;
+export function comparisonOf(
+  event: Pick<ReadingTaken, 'expectation' | 'judgement' | 'function' | 'reading'>,
+): JuxtaInput {
+  const { expectation, judgement, reading } = event;
+  const members = reading ? valuesOf(reading) : [];
   return {
     ...(expectation?.low === undefined ? {} : { low: expectation.low }),
     ...(expectation?.high === undefined ? {} : { high: expectation.high }),
@@ -320,6 +325,20 @@ export function comparisonOf(event: Pick<ReadingTaken, 'expectation' | 'judgemen
     ...(judgement.value === undefined ? {} : { value: judgement.value }),
     ...(judgement.interval ? { interval: judgement.interval } : {}),
     ...(expectation?.bands ? { bands: expectation.bands } : {}),
+    ...(members.length > 1 ? { members } : {}),
     ...(FUNCTIONS[event.function].neverNegative ? { floor: 0 } : {}),
   };
+}
+
+/** The values of a set read in one line, or the two ends of what moved. */
+function valuesOf(reading: Reading): readonly number[] {
+  switch (reading.kind) {
+    case 'list':
+      return reading.members.flatMap((member) => (member.kind === 'value' ? [inBase(member.quantity)] : []));
+    case 'swing':
+    case 'span':
+      return [inBase(reading.low), inBase(reading.high)];
+    default:
+      return [];
+  }
 }
