@@ -29,6 +29,9 @@ module.exports = function configure(config) {
         ],
       },
     },
+    // A property test holds the page for seconds on a busy machine: it is not gone.
+    pingTimeout: 60000,
+    browserDisconnectTimeout: 20000,
     browserNoActivityTimeout: 120000,
     restartOnFileChange: false,
   });

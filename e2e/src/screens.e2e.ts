@@ -22,6 +22,10 @@ for (const scheme of ['light', 'dark'] as const) {
       [`/visits/${FINISHED}`, 'This visit is closed'],
       [`/visits/${FINISHED}/report`, 'Points at it'],
       [`/visits/${HALF_DONE}/chart`, 'Every step'],
+      [`/visits/${HALF_DONE}/meter`, 'Built for CAT III 600 V'],
+      [`/visits/${HALF_DONE}/long-watch`, 'Start watching'],
+      [`/visits/${HALF_DONE}/handbook`, 'Class B allows'],
+      ['/handbook', 'Class B allows'],
       ['/judge', 'Nothing is kept'],
       ['/import', 'Drop files here'],
     ] as const) {
@@ -34,6 +38,8 @@ for (const scheme of ['light', 'dark'] as const) {
     }
     await page.goto(`${server.address}/visits/${HALF_DONE}`);
     await expect(page.getByText('Volts across the float switch FS1').first()).toBeVisible();
+    await page.keyboard.press('e');
+    await expect(page.locator('jx-state-pane')).toBeVisible();
     await page.keyboard.press('f');
     await expect(page.locator('jx-free-page')).toBeVisible();
     const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();

@@ -44,6 +44,6 @@ describe('the handbook', () => {
       await bench.fixture.whenStable();
       expect(bench.words).withContext(title).toContain(source);
     }
-    expect(bench.words).toContain('Range up to 60 V');
+    expect(bench.words).toContain('up to 600 V');
   });
 });
