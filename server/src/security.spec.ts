@@ -169,7 +169,8 @@ describe('senders that take their time', () => {
       expect((await fetch(`${server.address}/api/health`)).status).toBe(200);
       expect(Date.now() - begun).toBeLessThan(2000);
       const answers = await Promise.all(slow);
-      expect(answers.every((answer) => answer === '' || answer.startsWith('HTTP/1.1 408'))).toBeTrue();
+      // Cut off in words or without; a busy machine may find the letters malformed before it finds them late.
+      expect(answers.filter((answer) => answer !== '' && !/^HTTP\/1\.1 4\d\d/.test(answer))).toEqual([]);
     }, 20_000);
   }
 
