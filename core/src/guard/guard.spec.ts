@@ -124,6 +124,19 @@ describe('traps beside the charts', () => {
     );
   });
 
+  it('what was measured to earth alone says little of the load', () => {
+    const driver = opened(FAN_CONTEXT);
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    const toEarth = free(driver, 'Q1.2', 'PE.1', '230', 'ac-voltage', '230 V ±10 %');
+    const named = (rests: readonly string[]): readonly GuardId[] =>
+      guardsBeforeFinding(FAN_CONTEXT, driver.state, { item: 'CL', rests }, '2026-12-24T09:00:00.000Z').map(
+        ({ id }) => id,
+      );
+    expect(named([toEarth.id])).toContain('to-earth-only');
+    const across = free(driver, 'Q1.2', 'Q1.4', '230', 'ac-voltage', '230 V ±10 %');
+    expect(named([toEarth.id, across.id])).not.toContain('to-earth-only');
+  });
+
   it('zero volts are believed of a meter that showed a live source', () => {
     const driver = opened(BENCH_CONTEXT);
     const nothing = free(driver, 'Q1.2', 'NB.1', '0.1', 'ac-voltage', 'present 120 V');
