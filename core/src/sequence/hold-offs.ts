@@ -1,6 +1,6 @@
 import { inBase, readQuantity } from '../quantity';
 import { supplyOf, type HoldOffDocument } from '../unit-model';
-import type { Conditions } from '../procedure';
+import { stateOf, type Conditions } from '../procedure';
 import { lastTurn, type VisitContext, type VisitEvent, type VisitState } from '../visit';
 
 /** A wait that is running, seconds. */
@@ -16,6 +16,9 @@ export interface RunningHoldOff {
 /** Waits that keep a unit still although nothing is wrong with it. `now` in milliseconds since 1970. */
 export function holdOffsRunning({ model }: VisitContext, state: VisitState, now: number): readonly RunningHoldOff[] {
   return (model.holdOffs ?? []).flatMap((document) => {
+    // What was switched off again since is not waiting for anything.
+    const isOff = document.since === 'power-up' && stateOf(state.conditions, 'supplies', document.of) !== 'on';
+    if (isOff) return [];
     const began =
       document.since === 'power-up'
         ? lastTurn(state, 'supplies', document.of, 'on')

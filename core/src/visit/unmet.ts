@@ -6,7 +6,7 @@ import {
   type ConditionGroup,
   type Conditions,
 } from '../procedure';
-import { formatValue, inBase, readQuantity } from '../quantity';
+import { inBase, readQuantity } from '../quantity';
 import { lastTurn } from './last-turn';
 import type { VisitState } from './visit-state';
 import { elementName, supplyOf, terminalLabel, type UnitModelDocument } from '../unit-model';
@@ -59,10 +59,16 @@ export function unmetWait(
     text === undefined ? fallback : inBase(readQuantity(text, 'after', 'time'));
   const from = limit(after.from, 0);
   if (seconds < from)
-    return unmet('too early', `${formatValue(Math.ceil(from - seconds), 's')} to go: read ${after.from} after ${what}`);
+    return unmet('too early', `${clockWords(from - seconds)} to go: read ${after.from} after ${what}`);
   if (seconds > limit(after.to, Infinity))
     return unmet('too late', `more than ${after.to} after ${what}: too late to say anything`);
   return undefined;
+}
+
+/** "20 s", "4:59": as one reads a clock. */
+function clockWords(seconds: number): string {
+  const whole = Math.ceil(seconds);
+  return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
 function beganAt(state: VisitState, event: string): number | undefined {
