@@ -6,6 +6,8 @@ const FINISHED = '01a1edad-73d0-7000-8000-000000000000';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view passes the accessibility check, ${scheme}`, async ({ browser, server }) => {
+    // Every view of the product, each looked at whole.
+    test.setTimeout(180_000);
     // axe needs a page of a context made by hand.
     const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
