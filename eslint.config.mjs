@@ -14,6 +14,8 @@ const CORE_ROOMS = [
   'expression',
   'blink',
   'unit-model',
+  'path',
+  'supply',
   'procedure',
   'visit',
   'sequence',

@@ -1,5 +1,5 @@
 import type { Problem, UnitModelDocument } from '@juxtameter/core';
-import { checkRules, openDocument, readDocument, type FieldProblem } from '@juxtameter/contract';
+import { checkRules, isGeneral, openDocument, readDocument, type FieldProblem } from '@juxtameter/contract';
 import { problemLine, readText } from './files';
 import { UsageError } from './usage-error';
 
@@ -17,8 +17,14 @@ export function lintCommand(files: readonly string[], print: (line: string) => v
   for (const each of read)
     if ('opened' in each && each.opened?.kind === 'unit-model')
       models.set(each.opened.document.id, each.opened.document);
+  const generals = read.flatMap((each) =>
+    'opened' in each && each.opened?.kind === 'procedure' && isGeneral(each.opened.document)
+      ? [each.opened.document]
+      : [],
+  );
+  const companions = { modelOf: (id: string) => models.get(id), generals };
   const problems = read.flatMap((each) => {
-    const rules = 'opened' in each && each.opened ? checkRules(each.opened, (id) => models.get(id)) : [];
+    const rules = 'opened' in each && each.opened ? checkRules(each.opened, companions) : [];
     return [...each.problems, ...rules].map((problem) => ({ file: each.file, problem, isError: isError(problem) }));
   });
   for (const { file, problem, isError: isBad } of problems)

@@ -8,7 +8,7 @@ const USAGE = `juxta, the bench without a screen
 
   lint FILE...                                          problems as "file: path: message"
   judge --expect LINE|JSON --reading TEXT [--function F] [--meter FILE] [--json]
-  replay --unit-model FILE --procedure FILE --readings FILE.csv [--meter FILE] [--json]
+  replay --unit-model FILE --procedure FILE --readings FILE.csv [--general FILE,...] [--meter FILE] [--json]
   backup FILE.zip                                       everything stored (DATA_DIR or DATABASE_URL), in open formats
   restore FILE.zip                                      into an empty data folder or database`;
 
@@ -26,7 +26,7 @@ export function run(
       case 'judge':
         return judgeCommand(options(rest, ['expect', 'reading', 'function', 'meter']), print);
       case 'replay':
-        return replayCommand(options(rest, ['unit-model', 'procedure', 'readings', 'meter']), print);
+        return replayCommand(options(rest, ['unit-model', 'procedure', 'readings', 'general', 'meter']), print);
       case undefined:
       case 'help':
       case '--help':

@@ -1,4 +1,5 @@
 import {
+  compileProcedure,
   lintProcedure,
   readMeter,
   walkList,
@@ -14,6 +15,8 @@ import { UsageError } from './usage-error';
 export interface ReplayOptions {
   readonly 'unit-model'?: string;
   readonly procedure?: string;
+  /** General procedures the chart calls, by comma. */
+  readonly general?: string;
   readonly readings?: string;
   readonly meter?: string;
   readonly json?: boolean;
@@ -27,13 +30,14 @@ export function replayCommand(options: ReplayOptions, print: (line: string) => v
   }
   const model = readFileAs(modelFile, unitModelContract);
   const procedure = readFileAs(procedureFile, procedureContract);
-  const wrong = lintProcedure(procedure, model).filter((problem) => problem.severity === 'error');
+  const generals = (options.general?.split(',') ?? []).map((file) => readFileAs(file, procedureContract));
+  const wrong = lintProcedure(procedure, model, generals).filter((problem) => problem.severity === 'error');
   if (wrong.length > 0)
     throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
   const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
   const context: VisitContext = {
     model,
-    procedures: { [procedure.id]: procedure },
+    procedures: { [procedure.id]: compileProcedure(procedure, model, generals) },
     meters: meter ? { [meter.id]: meter } : {},
   };
   const lines = readReadingsList(readText(readings), readings);

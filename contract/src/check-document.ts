@@ -1,5 +1,7 @@
 import {
   DocumentError,
+  lintGeneral,
+  lintPaths,
   lintProcedure,
   lintUnitModel,
   problemError,
@@ -15,6 +17,7 @@ import { procedureContract } from './procedure-schema';
 import { siteFileContract } from './site-schema';
 import { unitModelContract } from './unit-model-schema';
 import type { Contract } from './validate';
+import { isGeneral } from './visit-context';
 import { visitContract } from './visit-schema';
 
 /** A document of one of the product's open formats. */
@@ -59,18 +62,23 @@ export function openDocument(value: unknown): CheckedDocument {
   return { opened: { kind, document: checked.value } as OpenDocument, problems: [] };
 }
 
-/** What is wrong with a document beyond its format. A procedure is checked against its unit model. */
-export function checkRules(
-  opened: OpenDocument,
-  modelOf: (id: string) => UnitModelDocument | undefined,
-): readonly Problem[] {
+/** What is at hand to check a document against. */
+export interface Companions {
+  readonly modelOf: (id: string) => UnitModelDocument | undefined;
+  /** Procedures that charts may call. */
+  readonly generals: readonly ProcedureDocument[];
+}
+
+/** What is wrong with a document beyond its format. A procedure is checked against its unit model and what it calls. */
+export function checkRules(opened: OpenDocument, { modelOf, generals }: Companions): readonly Problem[] {
   switch (opened.kind) {
     case 'unit-model':
-      return lintUnitModel(opened.document);
+      return [...lintUnitModel(opened.document), ...lintPaths(opened.document)];
     case 'procedure': {
+      if (isGeneral(opened.document)) return lintGeneral(opened.document);
       const model = modelOf(opened.document.unitModel);
       const missing = `names "${opened.document.unitModel}", which is not here; give its unit model as well`;
-      return model ? lintProcedure(opened.document, model) : [problemError('unitModel', missing)];
+      return model ? lintProcedure(opened.document, model, generals) : [problemError('unitModel', missing)];
     }
     case 'meter':
       return meterProblems(opened.document, '');

@@ -260,6 +260,32 @@ const bodies: Record<EventType, yup.ObjectShape> = {
   'source-chosen': { question: id().required(), choice: text(300).required(), reason: text(600).required() },
   'repair-done': { items: listOf(name().required(), 50).required(), text: text(600).required() },
   'hazard-noted': { kind: id().required(), where: text(300).required(), note: text(600) },
+  'wire-colour-noted': { wire: id().required(), colour: text(60).required() },
+  'part-waived': {
+    step: id().required(),
+    part: id().required(),
+    reason: text(600).required(),
+    joint,
+    next: stepTarget(),
+  },
+  'matrix-looked': {
+    step: id().required(),
+    call: id().required(),
+    place: id().required(),
+    works: yup.boolean().required(),
+  },
+  'matrix-judged': {
+    step: id().required(),
+    pattern: id().required(),
+    sentence: text(4000).required(),
+    next: stepTarget().required(),
+  },
+  'supply-judged': {
+    supply: id().required(),
+    pattern: id().required(),
+    sentence: text(4000).required(),
+    rests: listOf(uuid7().required(), 60).required(),
+  },
   'monitor-started': {
     function: oneOf(MEASUREMENT_FUNCTIONS).required(),
     from: point().required(),

@@ -1,5 +1,5 @@
 export * from './api';
-export { checkRules, openDocument, type CheckedDocument, type DocumentKind, type OpenDocument } from './check-document';
+export { checkRules, openDocument, type CheckedDocument, type Companions, type DocumentKind, type OpenDocument } from './check-document';
 export { eventBatchContract, uuid7 } from './event-schema';
 export { expectationContract } from './expectation-schema';
 export * from './import';
@@ -8,7 +8,7 @@ export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';
 export { unitModelContract } from './unit-model-schema';
 export { contract, type Contract, type FieldProblem, type Validated } from './validate';
-export { visitContext } from './visit-context';
+export { isGeneral, isPinnedWith, visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';
 export { siteContract, siteFileContract, unitContract } from './site-schema';
 export { startVisitContract, visitContract } from './visit-schema';

@@ -1,4 +1,4 @@
-import { LATER_STEP_KINDS, MEASUREMENT_FUNCTIONS, SUSPECT_CLASSES, type ProcedureDocument } from '@juxtameter/core';
+import { MEASUREMENT_FUNCTIONS, ROLE_KINDS, SUSPECT_CLASSES, type ProcedureDocument } from '@juxtameter/core';
 import * as yup from 'yup';
 import { conditionsSchema } from './conditions-schema';
 import { expectationSchema } from './expectation-schema';
@@ -17,9 +17,11 @@ import {
 } from './schema-parts';
 import { contract } from './validate';
 
-/** `@end` or the id of a step. */
+/** `@end`, a result of a general procedure as `@name`, or the id of a step. */
 const stepTarget = () =>
-  yup.string().matches(/^(@end|[A-Za-z0-9][\w.:@+-]{0,119})$/, 'is no step; accepted: the id of a step, or @end');
+  yup
+    .string()
+    .matches(/^(@[a-z][\w-]{0,59}|[A-Za-z0-9][\w.:@+-]{0,119})$/, 'is no step; accepted: the id of a step, or @end');
 
 const target = yup.lazy((value: unknown) =>
   typeof value === 'object' && value !== null
@@ -49,9 +51,12 @@ const method = {
   to: address(),
   requires: conditionsSchema,
   expect: expectationSchema,
+  how: text(300),
   proves: text(600),
   provesLess: text(600),
 };
+
+const setParts = listOf(closedObject({ id: id().required(), name: name(), ...method }), 24);
 
 const measure = closedObject({
   ...method,
@@ -60,7 +65,7 @@ const measure = closedObject({
   proofOfDead: listOf(id().required()),
   at: address(),
   place: oneOf(['dry', 'wet']),
-  set: listOf(closedObject({ id: id().required(), name: name(), ...method }), 24),
+  set: setParts,
   patterns: record(record(name().required())),
 });
 
@@ -106,6 +111,61 @@ const steps: Record<string, yup.ISchema<unknown>> = {
     on: id().required(),
     cases: record(target, true),
   }),
+  matrix: closedObject({
+    kind: oneOf(['matrix']).required(),
+    ...common,
+    calls: listOf(
+      closedObject({
+        id: id().required(),
+        works: name().required(),
+        mayStart: listOf(name().required()).required(),
+      }),
+      12,
+    )
+      .required()
+      .min(1, 'names at least one call'),
+    places: listOf(
+      closedObject({
+        id: id().required(),
+        name: name().required(),
+        jumpers: record(listOf(address().required(), 2).required(), true),
+        removes: id(),
+        proves: listOf(id().required()),
+      }),
+      6,
+    )
+      .required()
+      .min(1, 'names at least one place'),
+    branches: record(target, true),
+    clears: elementLists,
+    implicates: elementLists,
+  }),
+  chain: closedObject({
+    kind: oneOf(['chain']).required(),
+    ...common,
+    path: id().required(),
+    points: listOf(address().required(), 60),
+    requires: conditionsSchema,
+    branches: record(target, true),
+    clears: elementLists,
+    implicates: elementLists,
+  }),
+  clearance: closedObject({
+    kind: oneOf(['clearance']).required(),
+    ...common,
+    board: id().required(),
+    members: setParts,
+    branches: record(target, true),
+    clears: elementLists,
+    implicates: elementLists,
+  }),
+  procedureCall: closedObject({
+    kind: oneOf(['procedureCall']).required(),
+    text: text(600),
+    procedure: id().required(),
+    bind: record(text(120).required(), true),
+    branches: record(target, true),
+  }),
   conclusion: closedObject({
     kind: oneOf(['conclusion']).required(),
     ...common,
@@ -121,11 +181,6 @@ const steps: Record<string, yup.ISchema<unknown>> = {
   }),
 };
 
-/** Kinds whose fields are kept as they are; lint refuses to walk them. */
-const laterSteps = Object.fromEntries(
-  LATER_STEP_KINDS.map((kind) => [kind, yup.object({ kind: oneOf([kind]).required() })]),
-);
-
 export const procedureSchema = closedObject({
   format: oneOf(['juxtameter/procedure']).required(),
   version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
@@ -133,6 +188,8 @@ export const procedureSchema = closedObject({
   title: name().required(),
   unitModel: id().required(),
   notes: text(),
+  roles: record(closedObject({ kind: oneOf(ROLE_KINDS).required(), what: name().required() })),
+  results: record(name().required()),
   entries: listOf(
     closedObject({
       complaint: name(),
@@ -146,7 +203,7 @@ export const procedureSchema = closedObject({
   scope: text(400),
   given: conditionsSchema,
   start: id().required(),
-  steps: record(taggedUnion('kind', { ...steps, ...laterSteps }, 'step'), true),
+  steps: record(taggedUnion('kind', steps, 'step'), true),
 });
 
 export const procedureContract = contract<ProcedureDocument>(procedureSchema);

@@ -63,10 +63,16 @@ export function address() {
     );
 }
 
-/** A quantity as a person writes it, of one of these dimensions; a trailing question mark says it is assumed. */
+/** In a general procedure a quantity is left open: the call says which it is. */
+const ROLE = /^role\.[\w-]{1,60}$/;
+
+/**
+ * A quantity as a person writes it, of one of these dimensions, or the role of a general procedure that stands for one; a
+ * trailing question mark says it is assumed.
+ */
 export function quantity(...dimensions: readonly [Dimension, ...Dimension[]]) {
   return yup.string().test('quantity', (value, context) => {
-    if (value === undefined) return true;
+    if (value === undefined || ROLE.test(value)) return true;
     const parsed = parseQuantity(value, ...dimensions);
     if (parsed.outcome === 'quantity') return true;
     return context.createError({

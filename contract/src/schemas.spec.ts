@@ -12,6 +12,17 @@ import ventVisit from '../../demo/data/visits/vent-east-after-motor.json';
 import benchVisit from '../../demo/data/visits/heat-bench-1-traps.json';
 import fanVisit from '../../demo/data/visits/fan-south-traps.json';
 import benchProcedure from '../../demo/data/procedures/bench-stays-cold.json';
+import boardProcedure from '../../demo/data/procedures/burner-new-board.json';
+import chainProcedure from '../../demo/data/procedures/pump-chain-by-halves.json';
+import matProcedure from '../../demo/data/procedures/bench-mat-by-halves.json';
+import generalChain from '../../demo/data/procedures/general-class-2-chain.json';
+import generalFan from '../../demo/data/procedures/general-fan-motor.json';
+import generalSensor from '../../demo/data/procedures/general-platinum-sensor.json';
+import generalSupply from '../../demo/data/procedures/general-supply-check.json';
+import idleCoilVisit from '../../demo/data/visits/mist-line-4-idle-coil.json';
+import lostCallVisit from '../../demo/data/visits/mist-line-4-lost-call.json';
+import lostLegVisit from '../../demo/data/visits/heat-bench-2-lost-leg.json';
+import newBoardVisit from '../../demo/data/visits/co2-burner-3-new-board.json';
 import fanProcedure from '../../demo/data/procedures/fan-does-not-run.json';
 import finished from '../../demo/data/visits/mist-line-1-finished.json';
 import expectationSchema from '../../docs/schema/expectation.schema.json';
@@ -195,6 +206,9 @@ const CASES: readonly Case[] = [
       changed(unitModel, 'boards/0/connectors/0/pins/0/role', 'king'),
       changed(unitModel, 'facts', { 'tank-low': 'no' }),
       changed(unitModel, 'devices', {}),
+      changed(unitModel, 'paths/0/load', undefined),
+      changed(unitModel, 'boards/0/connectors/0/place', { row: 0, column: 1 }),
+      changed(unitModel, 'boards/0/connectors/0/place', { row: 1, column: 1, wires: 'sideways' }),
       changed(burner, 'codes/0/sign', { kind: 'blinks', counts: [] }),
       changed(burner, 'codes/0/sign', { kind: 'blinks', counts: [99] }),
       changed(burner, 'codes/0/sign', { kind: 'smoke' }),
@@ -221,7 +235,13 @@ const CASES: readonly Case[] = [
       benchProcedure,
       fanProcedure,
       step('look', { kind: 'observation' }),
-      changed(procedure, 'steps/later', { kind: 'chain', path: 'x' }),
+      chainProcedure,
+      boardProcedure,
+      matProcedure,
+      generalSupply,
+      generalChain,
+      generalSensor,
+      generalFan,
       step('secondary', {
         measure: { function: 'ac-voltage', from: 'T1.S1', to: 'T1.S2', expect: { kind: 'computed', from: 'circuit' } },
       }),
@@ -241,6 +261,14 @@ const CASES: readonly Case[] = [
       changed(procedure, 'steps/float-jumper/bypass/why', undefined),
       changed(procedure, 'steps/look/answers', undefined),
       changed(procedure, 'steps', []),
+      changed(chainProcedure, 'steps/halve/path', undefined),
+      changed(chainProcedure, 'steps/halve/points', ['no point']),
+      changed(chainProcedure, 'steps/jump-the-call/calls', []),
+      changed(chainProcedure, 'steps/jump-the-call/places/0/jumpers/mist', ['a b', 'HC.2']),
+      changed(chainProcedure, 'steps/control-supply/bind', undefined),
+      changed(boardProcedure, 'steps/clear/board', undefined),
+      changed(generalSupply, 'roles/supply/kind', 'person'),
+      changed(generalSupply, 'results', { good: 1 }),
       changed(burnerProcedure, 'entries/0', { complaint: 'x', commanded: 'yes' }),
       changed(burnerProcedure, 'entries/0', { smell: 'x' }),
       changed(benchProcedure, 'steps/matrix/measure/set/0/id', 'no id'),
@@ -290,6 +318,10 @@ const CASES: readonly Case[] = [
       ventVisit,
       benchVisit,
       fanVisit,
+      idleCoilVisit,
+      lostCallVisit,
+      lostLegVisit,
+      newBoardVisit,
       withEvents(...JUDGING),
       changed(finished, 'events', []),
     ],
@@ -313,6 +345,8 @@ const CASES: readonly Case[] = [
       changed(burnerVisit, 'events/5/due', 'soon'),
       changed(ventVisit, 'events/1/priorWork', { result: 'fine' }),
       changed(ventVisit, 'events/3/isThere', undefined),
+      changed(idleCoilVisit, 'events/3/colour', undefined),
+      changed(lostCallVisit, 'events/7/works', 'perhaps'),
     ],
   },
 ];

@@ -6,6 +6,8 @@ export * from './verdict';
 export * from './expression';
 export * from './blink';
 export * from './unit-model';
+export * from './path';
+export * from './supply';
 export * from './procedure';
 export * from './visit';
 export * from './sequence';

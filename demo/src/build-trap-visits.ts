@@ -1,23 +1,9 @@
 // Writes the two visits that walk into every trap of judging and are saved from each. Run with
 // `npx tsx demo/src/build-trap-visits.ts`.
-import { writeFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
-import { visitContract } from '@juxtameter/contract';
-import { readDemo } from './read-demo';
-import { VisitWriter } from './visit-writer';
+import { demoVisit, writeVisit } from './demo-visit';
+import type { VisitWriter } from './visit-writer';
 
-const DEMO = readDemo();
 const DEAD = '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.2 / 0.0';
-
-function writer(unitId: string, procedureId: string, begins: string, number: number): VisitWriter {
-  const unit = DEMO.sites.units.find(({ id }) => id === unitId);
-  const site = DEMO.sites.sites.find(({ id }) => id === unit?.site);
-  const unitModel = DEMO.unitModels.find(({ id }) => id === unit?.unitModel);
-  const procedure = DEMO.procedures.find(({ id }) => id === procedureId);
-  if (!unit || !site || !unitModel || !procedure) throw new Error(`no ${unitId} or ${procedureId}`);
-  const pinned = { unit, site, unitModel, procedures: [procedure], meters: DEMO.meters };
-  return new VisitWriter(pinned, Date.parse(begins), 'Wren', number);
-}
 
 function proveDead(visit: VisitWriter, pairs: number): void {
   visit.read('119.6');
@@ -26,7 +12,7 @@ function proveDead(visit: VisitWriter, pairs: number): void {
 }
 
 function bench(): VisitWriter {
-  const visit = writer('heat-bench-1', 'bench-stays-cold', '2026-11-20T09:14:00.000Z', 31);
+  const visit = demoVisit('heat-bench-1', '2026-11-20T09:14:00.000Z', 31);
   visit.log({
     type: 'visit-opened',
     unit: 'heat-bench-1',
@@ -89,7 +75,7 @@ function bench(): VisitWriter {
 }
 
 function fan(): VisitWriter {
-  const visit = writer('fan-south', 'fan-does-not-run', '2026-11-21T07:40:00.000Z', 32);
+  const visit = demoVisit('fan-south', '2026-11-21T07:40:00.000Z', 32);
   visit.log({
     type: 'visit-opened',
     unit: 'fan-south',
@@ -131,21 +117,5 @@ function fan(): VisitWriter {
   return visit;
 }
 
-for (const [file, visit] of [
-  ['heat-bench-1-traps', bench()],
-  ['fan-south-traps', fan()],
-] as const) {
-  const document = {
-    format: 'juxtameter/visit',
-    version: 1,
-    id: visit.id,
-    pinned: visit.pinned,
-    events: visit.events,
-  };
-  const checked = visitContract.validate(document);
-  if (!checked.ok) throw new Error(JSON.stringify(checked.problems, null, 2));
-  writeFileSync(
-    fileURLToPath(new URL(`../data/visits/${file}.json`, import.meta.url)),
-    `${JSON.stringify(document, null, 2)}\n`,
-  );
-}
+writeVisit('heat-bench-1-traps', bench());
+writeVisit('fan-south-traps', fan());

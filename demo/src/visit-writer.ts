@@ -4,11 +4,15 @@ import {
   currentStep,
   draftFinding,
   EMPTY_VISIT,
+  enterFreeReading,
   enterReading,
+  matrixProgress,
   targetStep,
   type EventBody,
   type EventEnvelope,
+  type FreeReading,
   type ReadingEntry,
+  type VisitContext,
   type VisitEvent,
   type VisitState,
 } from '@juxtameter/core';
@@ -49,13 +53,36 @@ export class VisitWriter {
   /** What the current step asks for, typed; several parts in order by ` / `. */
   read(text: string, options: Omit<ReadingEntry, 'text' | 'at'> = {}): readonly VisitEvent[] {
     const read: VisitEvent[] = [];
-    const asked = askedReading(this.context, this.state);
+    const asked = askedReading(this.context, this.state, options.method, undefined, options.point);
     for (const part of (asked?.slot ?? asked?.proof) ? text.split(' / ') : [text]) {
       const entered = enterReading(this.context, this.state, { ...options, text: part, at: this.envelope().at });
       if (entered.outcome !== 'event') throw new Error(`${this.state.step}: "${part}" ${JSON.stringify(entered)}`);
       read.push(this.log(entered.body));
     }
     return read;
+  }
+
+  /** A reading beside the chart. */
+  free(line: FreeReading): VisitEvent {
+    const entered = enterFreeReading(this.context, this.state, line);
+    if (entered.outcome !== 'event') throw new Error(`${line.from} to ${line.to}: ${JSON.stringify(entered)}`);
+    return this.log(entered.body);
+  }
+
+  /** A body the core makes out of where the visit stands. */
+  make(maker: (context: VisitContext, state: VisitState) => EventBody | undefined): VisitEvent {
+    const body = maker(this.context, this.state);
+    if (!body) throw new Error(`${this.state.step}: nothing to log`);
+    return this.log(body);
+  }
+
+  /** One look of the matrix the visit stands at: jumper in, look, jumper out. */
+  jump(works: boolean): void {
+    const cell = matrixProgress(this.context, this.state)?.next;
+    if (!cell?.jumper || this.state.step === undefined) throw new Error(`${this.state.step} is no matrix`);
+    this.log(cell.jumper);
+    this.log({ type: 'matrix-looked', step: this.state.step, call: cell.call.id, place: cell.place.id, works });
+    this.log({ type: 'bypass-removed', bypass: cell.jumper.bypass });
   }
 
   /** The action of the current step is done. */

@@ -81,6 +81,7 @@ const KINDS = {
   observation: 'look',
   measurement: 'measure',
   decide: 'decide',
+  matrix: 'measure',
   conclusion: 'finding',
 } as const;
 

@@ -3,6 +3,7 @@ import { holdOffsRunning } from '../sequence';
 import { wireNets, type UnitModelDocument } from '../unit-model';
 import {
   evidenceFor,
+  excludedByJumper,
   intakeOf,
   isReadAgain,
   monitorOutcome,
@@ -82,6 +83,14 @@ function namedGuards(
       guard(
         'to-earth-only',
         volts.map(({ id }) => id),
+      ),
+    );
+  const shown = excludedByJumper(context, state).filter(({ element }) => element === accused.item);
+  if (shown.length > 0)
+    found.push(
+      guard(
+        'shown-to-work',
+        shown.map(({ event }) => event.id),
       ),
     );
   if (isFuse(context.model, accused.item)) found.push(guard('find-the-short'));

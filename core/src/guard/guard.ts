@@ -1,3 +1,4 @@
+import type { MeasurementFunction } from '../quantity';
 import type { JudgementNote } from '../verdict';
 
 /** Ways to go wrong that are not about one comparison. */
@@ -12,10 +13,33 @@ export const VISIT_GUARDS = [
   'hold-off-running',
   'intermittent',
   'before-the-repair',
+  'zero-closed-or-dead',
+  'one-leg-or-fed-back',
+  'equal-to-neutral',
+  'fed-back',
+  'return-not-call',
+  'reference-not-proven',
+  'sneak-path',
+  'closed-not-seen',
+  'lost-between-boards',
+  'shared-or-own',
+  'fed-and-idle',
+  'shown-to-work',
 ] as const;
 export type VisitGuard = (typeof VISIT_GUARDS)[number];
 
 export type GuardId = JudgementNote | VisitGuard;
+
+/** The reading that settles which of two things it is. */
+export interface Settling {
+  readonly function: MeasurementFunction;
+  readonly from: string;
+  readonly to: string;
+  /** Expected value as one line. */
+  readonly expects: string;
+  /** Where and under what: "X1·3 to X1·8, with mist called". */
+  readonly words: string;
+}
 
 /** A trap of the trade that this visit stands in front of, by name. */
 export interface Guard {
@@ -24,6 +48,7 @@ export interface Guard {
   readonly words: string;
   /** Events it is about. */
   readonly events: readonly string[];
+  readonly settle?: Settling;
 }
 
 /** What each trap is, in a colleague's words. */
@@ -51,5 +76,21 @@ export const GUARD_WORDS: Readonly<Record<GuardId, string>> = {
   'hold-off-running': 'A delay or lock-out is still running: it may be waiting, not broken.',
   intermittent:
     'It comes and goes. What was good in one look was good in that look: watch it longer, or press and flex.',
+  'zero-closed-or-dead': 'Nothing across a contact: it is closed, or nothing arrives at it.',
+  'one-leg-or-fed-back':
+    'Both sides alive to earth or neutral and nothing across: both hang on one leg, or one leg is lost and fed back through the load. Only with the call taken away do the two part.',
+  'equal-to-neutral': 'Alike to neutral does not show that the two legs are two: read leg to leg.',
+  'fed-back': 'Alive to neutral or earth behind a load: its own feed, or the other side seen through the load.',
+  'return-not-call':
+    'From the feed to an output, with no call: the load and its way back are whole. It is not a call. With the call the same two points read nothing.',
+  'reference-not-proven':
+    'Nothing to a return that nobody saw alive: the point is dead, or the return is open. Read the feed to the same return.',
+  'sneak-path':
+    'Alive where the chain says it cannot be: a second break, a stray voltage, or a way round that is not drawn.',
+  'closed-not-seen': 'Closed at its own terminals: the board sees that only if both wires are whole.',
+  'lost-between-boards': 'The call is proven at this board, not at the next: read it where it goes in there.',
+  'shared-or-own': 'Nothing at this load: a part it shares with its sister, or one of its own. The sister tells.',
+  'fed-and-idle': 'It has its voltage. If it does not move, its coil is open or it jams: ohms tell, dead.',
+  'shown-to-work': 'A jumper or a look showed that this works. Naming it now contradicts that.',
   'before-the-repair': 'Read before something was repaired: it speaks of the machine as it was then.',
 };

@@ -1,7 +1,10 @@
+import { formatExpectation } from '../expectation';
 import { FUNCTIONS } from '../quantity';
-import { wireNets, type DeviceDocument, type Nets, type UnitModelDocument } from '../unit-model';
+import { supplyPlan } from '../supply';
+import { netsOf, terminalLabel, type DeviceDocument, type UnitModelDocument } from '../unit-model';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
 import type { JudgementNote } from '../verdict';
+import { ambiguitiesOf } from './ambiguity';
 import { GUARD_WORDS, type Guard, type GuardId } from './guard';
 
 type Reading = EventOf<'reading-taken'>;
@@ -24,8 +27,26 @@ export function guardsOfReading(context: VisitContext, state: VisitState, readin
   if (isUnproven(state, reading)) found.push(guard('meter-unproven'));
   if (hasOldLeads(state, reading)) found.push(guard('old-leads'));
   if (isBlownFuse(context.model, reading)) found.push(guard('find-the-short'));
-  if (isToUnprovenEarth(context.model, state, reading)) found.push(guard('earth-not-proven'));
-  return found;
+  if (isToUnprovenEarth(context.model, state, reading))
+    found.push({ ...guard('earth-not-proven'), ...earthSettled(context.model) });
+  return [...found.map((each) => withLoad(context.model, each, reading)), ...ambiguitiesOf(context, state, reading)];
+}
+
+/** Stray or not is told by loading the same two points. */
+function withLoad(model: UnitModelDocument, guard: Guard, reading: Reading): Guard {
+  if (guard.id !== 'stray-voltage') return guard;
+  const { function: measured, from, to, expects = '' } = reading;
+  const words = `${terminalLabel(model, from)} to ${terminalLabel(model, to)}, loaded: low-impedance mode or a test load`;
+  return { ...guard, settle: { function: measured, from, to, expects, words } };
+}
+
+/** The continuity of the earth, from the supply to the metal. */
+function earthSettled(model: UnitModelDocument): Pick<Guard, 'settle'> {
+  const pair = model.supplies.flatMap(({ id }) => supplyPlan(model, id)).find(({ name }) => name === 'earth');
+  if (!pair) return {};
+  const { function: measured, from, to, expect } = pair;
+  const words = `${terminalLabel(model, from)} to ${terminalLabel(model, to)}, dead`;
+  return { settle: { function: measured, from, to, expects: formatExpectation(expect), words } };
 }
 
 function notesOf({ judgement, joint }: Reading): readonly JudgementNote[] {
@@ -68,12 +89,9 @@ function isBlownFuse(model: UnitModelDocument, { from, to, judgement, function: 
   return FUNCTIONS[measured].dimension === 'resistance' ? judgement.verdict === 'open' : judgement.verdict === 'high';
 }
 
-const known = new WeakMap<UnitModelDocument, Nets>();
-
 /** Whether a point is the protective earth, by wires alone. */
 export function isEarth(model: UnitModelDocument, point: string): boolean {
-  const nets = known.get(model) ?? wireNets(model);
-  known.set(model, nets);
+  const nets = netsOf(model);
   return model.supplies.some(({ terminals }) => {
     const earth = terminals?.['E'];
     return earth !== undefined && nets.joined(earth, point);
@@ -91,7 +109,8 @@ function isToUnprovenEarth(model: UnitModelDocument, state: VisitState, reading:
       event.type === 'reading-taken' &&
       (event.function === 'resistance' || event.function === 'continuity') &&
       event.judgement.verdict === 'within' &&
-      (isEarth(model, event.from) || isEarth(model, event.to)),
+      isEarth(model, event.from) &&
+      isEarth(model, event.to),
   );
 }
 

@@ -76,6 +76,7 @@ export function skipTarget(step: StepDocument): string | undefined {
       return way === undefined ? undefined : targetStep(way);
     }
     case 'decide':
+    case 'matrix':
       return undefined;
     case 'conclusion':
       return step.next ?? END;
@@ -106,6 +107,7 @@ export function edgesOf(id: string, step: StepDocument): readonly Edge[] {
       addAll(step.answers);
       break;
     case 'measurement':
+    case 'matrix':
       addAll(step.branches);
       break;
     case 'decide':

@@ -8,9 +8,10 @@ export {
   type Edge,
   type MeasuredOutcome,
 } from './branching';
+export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps, wayTo } from './graph';
-export { lintProcedure } from './lint';
+export { lintGeneral, lintProcedure } from './lint';
 export { conditionsDuring, isOverZeroBand, methodNames, methodOf, partMethod, requirementsOf } from './measure';
 export * from './procedure-document';
 export { PROVE_DEAD_PROCEDURE, proveDeadProcedure } from './prove-dead-procedure';

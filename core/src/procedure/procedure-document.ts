@@ -8,8 +8,13 @@ export interface ProcedureDocument {
   readonly version: 1;
   readonly id: string;
   readonly title: string;
+  /** The unit model it is written for; `any` for a general procedure. */
   readonly unitModel: string;
   readonly notes?: string;
+  /** What a general procedure leaves open, bound by each call to something of the unit. */
+  readonly roles?: Readonly<Record<string, RoleDocument>>;
+  /** How a general procedure can end, with words; its steps lead there by `@name`. */
+  readonly results?: Readonly<Record<string, string>>;
   /** Complaints, codes, signs and stages this chart answers; `at` starts in the middle. */
   readonly entries?: readonly EntryDocument[];
   /** The complaint as an expression, so that proof knows which faults it answers for. */
@@ -18,6 +23,17 @@ export interface ProcedureDocument {
   readonly given?: Conditions;
   readonly start: string;
   readonly steps: Readonly<Record<string, StepDocument>>;
+}
+
+/** The unit model of a procedure that fits many. */
+export const ANY_UNIT_MODEL = 'any';
+
+export const ROLE_KINDS = ['terminal', 'supply', 'call', 'element', 'connector', 'value'] as const;
+
+export interface RoleDocument {
+  readonly kind: (typeof ROLE_KINDS)[number];
+  /** What it stands for, in words. */
+  readonly what: string;
 }
 
 export interface EntryDocument {
@@ -117,6 +133,10 @@ export interface MeasureDocument extends MeasuringMethod {
   /** Place of work of a proof. */
   readonly at?: string;
   readonly place?: 'dry' | 'wet';
+  /** Made of a chain step: which path is halved, and the points one can reach. */
+  readonly chain?: { readonly path: string; readonly points: readonly string[] };
+  /** Made of a clearance step: the board that may get power once every part is read or waived. */
+  readonly clearance?: string;
   /** Several readings judged together, by `expect` where it is written, else by what they agree on. */
   readonly set?: readonly SetPart[];
   /** Named results of a set: parts to the verdict each has to have. */
@@ -129,6 +149,8 @@ export interface MeasuringMethod {
   readonly to?: string;
   readonly requires?: Conditions;
   readonly expect?: ExpectationDocument;
+  /** What is done differently: "hang a 24 V lamp across the same points". */
+  readonly how?: string;
   readonly proves?: string;
   readonly provesLess?: string;
 }
@@ -175,18 +197,89 @@ export interface ConclusionStep extends StepCommon {
   readonly next?: string;
 }
 
-/** Kept in documents; walking them is not built yet. */
-export interface LaterStep {
-  readonly kind: 'clearance' | 'chain' | 'matrix' | 'procedureCall';
-  readonly [field: string]: unknown;
+/** Calls made by a jumper at several places: where it works tells what is whole from there on. */
+export interface MatrixStep extends StepCommon {
+  readonly kind: 'matrix';
+  readonly calls: readonly MatrixCall[];
+  /** From the control towards the board. */
+  readonly places: readonly MatrixPlace[];
+  /** By what the looks come to: see `MATRIX_PATTERNS`. */
+  readonly branches: Readonly<Record<string, Target>>;
+  readonly clears?: Readonly<Record<string, readonly string[]>>;
+  readonly implicates?: Readonly<Record<string, readonly string[]>>;
 }
 
-export const LATER_STEP_KINDS = ['clearance', 'chain', 'matrix', 'procedureCall'] as const;
+export interface MatrixCall {
+  /** A call of the unit model. */
+  readonly id: string;
+  /** What one sees when it works: "K1 pulls in". */
+  readonly works: string;
+  readonly mayStart: readonly string[];
+}
 
-export type WalkableStep = ActionStep | ObservationStep | MeasurementStep | DecideStep | ConclusionStep;
-export type StepDocument = WalkableStep | LaterStep;
+export interface MatrixPlace {
+  readonly id: string;
+  readonly name: string;
+  /** Call to the two terminals its jumper joins there. */
+  readonly jumpers: Readonly<Record<string, readonly string[]>>;
+  /** What a jumper takes away there. */
+  readonly removes?: string;
+  /** Elements that are whole when a call made here works: no longer to blame. */
+  readonly proves?: readonly string[];
+}
 
-/** True for the kinds a visit can walk. */
+/**
+ * What the looks of a matrix come to: all work from the control on (the control does not call), some conductors of the
+ * cable fail, the whole cable fails, nothing works from anywhere, or no one reason explains it.
+ */
+export const MATRIX_PATTERNS = ['control', 'conductor', 'cable', 'beyond', 'mixed'] as const;
+export type MatrixPattern = (typeof MATRIX_PATTERNS)[number];
+
+/** A path halved: the step offers the point that splits what is left. Walked as a measurement. */
+export interface ChainStep extends StepCommon {
+  readonly kind: 'chain';
+  /** A path of the unit model. */
+  readonly path: string;
+  /** Points that can be reached with a probe; those of the boards and of the load where nothing is said. */
+  readonly points?: readonly string[];
+  readonly requires?: Conditions;
+  /** By the element where the voltage stops, or one of `CHAIN_OUTCOMES`. */
+  readonly branches: Readonly<Record<string, Target>>;
+  readonly clears?: Readonly<Record<string, readonly string[]>>;
+  readonly implicates?: Readonly<Record<string, readonly string[]>>;
+}
+
+/** Results of a chain besides an element: nothing is fed in, only wires are left, or no single break explains it. */
+export const CHAIN_OUTCOMES = ['no-feed', 'wires', 'contradiction'] as const;
+
+/** Everything that plugs into a board, from the wiring list. Walked as a set, each part read or waived. */
+export interface ClearanceStep extends StepCommon {
+  readonly kind: 'clearance';
+  readonly board: string;
+  /** Parts besides, or instead of those of the same id found along the wiring list. */
+  readonly members?: readonly SetPart[];
+  readonly branches: Readonly<Record<string, Target>>;
+  readonly clears?: Readonly<Record<string, readonly string[]>>;
+  readonly implicates?: Readonly<Record<string, readonly string[]>>;
+}
+
+/** A general procedure with its roles bound. Its steps are walked in its place. */
+export interface ProcedureCallStep {
+  readonly kind: 'procedureCall';
+  readonly text?: string;
+  readonly procedure: string;
+  readonly bind: Readonly<Record<string, string>>;
+  /** By the results of the procedure. */
+  readonly branches: Readonly<Record<string, Target>>;
+}
+
+export type WalkableStep = ActionStep | ObservationStep | MeasurementStep | DecideStep | MatrixStep | ConclusionStep;
+export type AuthoredStep = ChainStep | ClearanceStep | ProcedureCallStep;
+export type StepDocument = WalkableStep | AuthoredStep;
+
+const AUTHORED_KINDS: ReadonlySet<string> = new Set<AuthoredStep['kind']>(['chain', 'clearance', 'procedureCall']);
+
+/** True for the kinds a visit walks as they are written; the others are made into those first. */
 export function isWalkable(step: StepDocument): step is WalkableStep {
-  return !(LATER_STEP_KINDS as readonly string[]).includes(step.kind);
+  return !AUTHORED_KINDS.has(step.kind);
 }

@@ -19,7 +19,7 @@ export {
 export { DEVICE_KINDS } from './device-kinds';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintUnitModel } from './lint-unit-model';
-export { seriesElements, wireNets, type Nets, type SeriesElement } from './nets';
+export { netsOf, seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { knownPoints, pointOf, type KnownPoint } from './points';
 export { problemError, problemWarning, type Problem } from './problem';
 export { SEQUENCE_END, stageAfter, startedByCall } from './stages';
@@ -30,10 +30,12 @@ export {
   isKnownTerminal,
   itemOf,
   parseReference,
+  supplyNominal,
   supplyOf,
   terminalAddresses,
   terminalLabel,
   terminalsOf,
   wireAt,
+  wireColourAt,
 } from './unit-model';
 export * from './unit-model-document';

@@ -48,6 +48,30 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
   return [...devices, ...boardContacts];
 }
 
+/** Two terminals that are one node as long as what joins them is whole. */
+export interface WireEdge {
+  /** A wire, a bus, or a trace as `board:function`. */
+  readonly element: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Every wire, bus and trace of a unit model. */
+export function wireEdges(model: UnitModelDocument): readonly WireEdge[] {
+  const wires = model.wires.map(({ id, from, to }) => ({ element: id, from, to }));
+  const buses = model.devices.flatMap(({ id, kind, terminals = [] }) => {
+    const [first, ...rest] = kind === 'bus' ? terminals : [];
+    return rest.map((terminal) => ({ element: id, from: `${id}.${first ?? ''}`, to: `${id}.${terminal}` }));
+  });
+  const traces = model.boards.flatMap((board) =>
+    (board.functions ?? []).flatMap(({ id, kind, between = [] }) => {
+      const [first, ...rest] = kind === 'trace' ? between : [];
+      return rest.map((to) => ({ element: `${board.id}:${id}`, from: first ?? '', to }));
+    }),
+  );
+  return [...wires, ...buses, ...traces];
+}
+
 /** Joins terminals along the wires and through `closed` elements (union-find with path halving; Tarjan, 1975). */
 export function wireNets(model: UnitModelDocument, closed: readonly SeriesElement[] = []): Nets {
   const parent = new Map<string, string>();
@@ -64,17 +88,16 @@ export function wireNets(model: UnitModelDocument, closed: readonly SeriesElemen
   const join = (first: string, second: string): void => {
     parent.set(find(first), find(second));
   };
-  for (const wire of model.wires) join(wire.from, wire.to);
+  for (const { from, to } of wireEdges(model)) join(from, to);
   for (const element of closed) join(...element.between);
-  for (const device of model.devices.filter((each) => each.kind === 'bus')) {
-    const [first, ...rest] = device.terminals ?? [];
-    for (const terminal of rest) join(`${device.id}.${first}`, `${device.id}.${terminal}`);
-  }
-  for (const board of model.boards) {
-    for (const trace of (board.functions ?? []).filter((each) => each.kind === 'trace')) {
-      const [first, ...rest] = trace.between ?? [];
-      for (const terminal of rest) if (first !== undefined) join(first, terminal);
-    }
-  }
   return { joined: (first, second) => find(first) === find(second) };
+}
+
+const known = new WeakMap<UnitModelDocument, Nets>();
+
+/** Which terminals are one node by wires alone; found once for a unit model. */
+export function netsOf(model: UnitModelDocument): Nets {
+  const nets = known.get(model) ?? wireNets(model);
+  known.set(model, nets);
+  return nets;
 }

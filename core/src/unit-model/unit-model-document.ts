@@ -14,6 +14,7 @@ export interface UnitModelDocument {
   readonly devices: readonly DeviceDocument[];
   readonly wires: readonly WireDocument[];
   readonly cables?: readonly CableDocument[];
+  readonly paths?: readonly PathDocument[];
   /** Facts of the process that devices react to, with their state at rest. */
   readonly facts?: Readonly<Record<string, boolean>>;
   readonly effects?: readonly EffectDocument[];
@@ -68,7 +69,19 @@ export interface ConnectorDocument {
   readonly id: string;
   readonly name?: string;
   readonly pluggable?: boolean;
+  /** Where it sits on the board; below one another where nothing is said. */
+  readonly place?: ConnectorPlace;
   readonly pins: readonly PinDocument[];
+}
+
+/** A connector's place on its board as one stands before it, rows from the top and columns from the left. */
+export interface ConnectorPlace {
+  readonly row: number;
+  readonly column: number;
+  /** The end where pin 1 sits; left where nothing is said. */
+  readonly pinOne?: 'left' | 'right';
+  /** Which way the wires leave; down where nothing is said. */
+  readonly wires?: 'up' | 'down';
 }
 
 export const PIN_ROLES = ['supply', 'return', 'earth', 'output', 'input', 'link', 'spare'] as const;
@@ -161,6 +174,8 @@ export interface DeviceDocument {
   readonly item?: string;
   readonly class?: string;
   readonly partOf?: string;
+  /** Where one finds it: "tank", "pump niche". In the panel beside the board where nothing is said. */
+  readonly where?: string;
   readonly optional?: boolean;
   /** What is lost when it is bypassed: "dry-run", "pressure", "flame"... */
   readonly protection?: string;
@@ -214,6 +229,26 @@ export interface CableDocument {
   readonly name?: string;
   readonly cores: number;
   readonly spare?: number;
+}
+
+/**
+ * A way for the current from a source through one load and back. Only its ends and its load are written; the elements
+ * in between are found along the wiring list.
+ */
+export interface PathDocument {
+  readonly id: string;
+  readonly name: string;
+  /** The supply it runs on; gives the voltage and its kind. */
+  readonly supply: string;
+  /** Terminal of the source, and the one the current comes back to. */
+  readonly from: string;
+  readonly to: string;
+  /** The device that takes the voltage when everything else conducts. */
+  readonly load: string;
+  /** Calls that have to be made for the current to flow. */
+  readonly calls?: readonly string[];
+  /** The voltage it works at, where it is not the supply's. */
+  readonly nominal?: string;
 }
 
 export interface EffectDocument {

@@ -1,3 +1,4 @@
+import { inBase, readQuantity } from '../quantity';
 import { DEVICE_KINDS } from './device-kinds';
 import type {
   BoardDocument,
@@ -39,6 +40,17 @@ export function wireAt(model: UnitModelDocument, address: string): WireDocument 
   return model.wires.find((wire) => wire.from === place || wire.to === place);
 }
 
+/** The colour of a wire as the model has it; empty where it has none. */
+export function wireColourAt(model: UnitModelDocument, wire: string): string {
+  return model.wires.find(({ id }) => id === wire)?.colour ?? '';
+}
+
+/** Volts of a supply, or of what is written instead. */
+export function supplyNominal(model: UnitModelDocument, supply: string, instead?: string): number {
+  const written = instead ?? supplyOf(model, supply)?.nominal ?? '';
+  return inBase(readQuantity(written, `supplies.${supply}.nominal`, 'voltage'));
+}
+
 const ADDRESS = /^[\w+-]+(\.[\w+-]+){1,2}(@[\w+-]+(\.[\w+-]+)*)?$|^[\w+-]+@[\w+-]+(\.[\w+-]+)*$/;
 
 /** How a terminal is called at the machine: "X1·3", "FS1·2", with the side of the plug where it matters. */
@@ -47,10 +59,15 @@ export function terminalLabel(model: UnitModelDocument, address: string): string
   if (!ADDRESS.test(address)) return address;
   const [place = '', side] = address.split('@');
   const parts = place.split('.');
-  const onlyBoard = model.boards.length === 1 && parts[0] === model.boards[0]?.id;
-  const label = (onlyBoard ? parts.slice(1) : parts).join('·');
+  const label = (isTheOnlyConnector(model, parts) ? parts.slice(1) : parts).join('·');
   if (side === undefined) return label;
   return side === 'plug' ? `${label} (plug side)` : `${place} off ${terminalLabel(model, side)}`;
+}
+
+/** No other board has a connector of this name, so the board need not be said. */
+function isTheOnlyConnector(model: UnitModelDocument, [board, connector]: readonly string[]): boolean {
+  const bearers = model.boards.filter(({ connectors }) => connectors.some(({ id }) => id === connector));
+  return bearers.length === 1 && bearers[0]?.id === board;
 }
 
 /** The name a technician uses for an element or item: "Float switch FS1". */

@@ -1,6 +1,6 @@
-import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../procedure';
 import type { MeasurementFunction } from '../quantity';
 import { pointOf } from '../unit-model';
+import { setUpKey } from './chain-readings';
 import { askedReading, enterReading, type Asked } from './enter-reading';
 import type { EventOf, ReadingTaken } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
@@ -27,26 +27,12 @@ export function adoptableReading(context: VisitContext, state: VisitState, metho
 
 /** Free readings under the conditions that hold now, nothing having changed in between. */
 function sinceLastChange(state: VisitState): readonly EventOf<'reading-taken'>[] {
-  const now = setUp(state.conditions);
-  const lastChange = state.trail.findLastIndex((line) => setUp(line.conditions) !== now);
+  const now = setUpKey(state.conditions);
+  const lastChange = state.trail.findLastIndex((line) => setUpKey(line.conditions) !== now);
   return state.trail.slice(lastChange + 1).flatMap(({ event, standing }) => {
     const isFree = event.type === 'reading-taken' && event.step === undefined && standing !== 'retracted';
     return isFree ? [event] : [];
   });
-}
-
-/** Lines share their conditions until something changes: each is written out once. */
-const known = new WeakMap<Conditions, string>();
-
-function setUp(conditions: Conditions): string {
-  const words = known.get(conditions) ?? writtenOut(conditions);
-  known.set(conditions, words);
-  return words;
-}
-
-function writtenOut(conditions: Conditions): string {
-  const entries = conditionEntries(conditions).filter(({ group }) => SET_UP_GROUPS.includes(group));
-  return JSON.stringify(entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort());
 }
 
 /** Which probe is on which point matters where the sign does. */

@@ -39,3 +39,10 @@ export interface HazardNoted {
   readonly where: string;
   readonly note?: string;
 }
+
+/** A wire has another colour here than in the unit model. */
+export interface WireColourNoted {
+  readonly type: 'wire-colour-noted';
+  readonly wire: string;
+  readonly colour: string;
+}

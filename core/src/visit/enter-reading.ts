@@ -9,9 +9,10 @@ import {
 } from '../procedure';
 import { FUNCTIONS, parseReading, type MeasurementFunction, type Reading } from '../quantity';
 import { judge, judgeSet, type JointJudgement, type Judgement, type SetMember } from '../verdict';
+import { chainAsked, chainJoint } from './chain-step';
 import { meterRefusal } from './meter-refusal';
 import { resolutionFacts } from './resolution-facts';
-import { jointExpectation, slotReadings, slotsOf, type Slot } from './slots';
+import { jointExpectation, slotReadings, slotsOf, waivedParts, type Slot } from './slots';
 import { currentStep } from './steps';
 import { strayAt } from './stray';
 import { pairExpectation, proofTasks, provenDead, showsLive, type ProofTask } from './proof-of-dead';
@@ -35,6 +36,8 @@ export interface ReadingEntry {
   readonly isLowImpedance?: boolean;
   /** Wall time now; without it no wait is checked. */
   readonly at?: string;
+  /** The point of a chain the technician prefers to the one offered. */
+  readonly point?: string;
 }
 
 /** What the current step wants read, ready to be shown and judged. */
@@ -62,9 +65,11 @@ export function askedReading(
   state: VisitState,
   method?: string,
   at?: string,
+  point?: string,
 ): Asked | undefined {
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return undefined;
+  if (step.measure.chain) return askedChain(context, state, step, point);
   return step.measure.proofOfDead ? askedProof(context, state, step) : askedMethod(context, state, step, method, at);
 }
 
@@ -99,11 +104,26 @@ function askedMethod(
   };
 }
 
+function askedChain(
+  context: VisitContext,
+  state: VisitState,
+  step: MeasurementStep,
+  point: string | undefined,
+): Asked | undefined {
+  const asked = chainAsked(context, state, step, point);
+  if (!asked) return undefined;
+  const required = requirementsOf(context.model, methodOf(step));
+  const unmet = unmetConditions(context.model, required, conditionsDuring(step, state.conditions));
+  const refusal = refusalHere(context, state, asked);
+  return { step, ...asked, unmet, ...(refusal === undefined ? {} : { refusal }) };
+}
+
 /** The first part that was not read yet; the first of all where every one was, since the whole is then read again. */
 function nextSlot(state: VisitState, slots: readonly Slot[]): Slot | undefined {
   if (slots.length === 0) return undefined;
   const read = slotReadings(state);
-  return slots.find(({ id }) => !read.has(id)) ?? slots[0];
+  const waived = waivedParts(state);
+  return slots.find(({ id }) => !read.has(id) && !waived.has(id)) ?? slots[0];
 }
 
 function meterHere(context: VisitContext, state: VisitState) {
@@ -147,7 +167,7 @@ function askedProof(context: VisitContext, state: VisitState, step: MeasurementS
 
 /** Parses and judges what was typed for the current step. Pure: the caller adds who, when and where. */
 export function enterReading(context: VisitContext, state: VisitState, entry: ReadingEntry): EnteredReading {
-  const asked = askedReading(context, state, entry.method, entry.at);
+  const asked = askedReading(context, state, entry.method, entry.at, entry.point);
   if (!asked) return { outcome: 'error', message: 'This step takes no reading.', accepted: [] };
   if (asked.refusal !== undefined)
     return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
@@ -258,18 +278,41 @@ function jointHere(
 ): JointJudgement | undefined {
   if (judgement.verdict === 'invalid') return undefined;
   const { step, slot } = asked;
+  if (step.measure.chain) return chainJoint(context, state, step, asked, judgement);
+  const { verdict, sentence } = judgement;
+  return jointOfParts(context, state, asked, method, {
+    id: slot?.id ?? '',
+    name: slot?.name ?? '',
+    function: asked.function,
+    verdict,
+    sentence,
+    reading,
+  });
+}
+
+/** What the parts read before and this one come to together; undefined while others are still to be read. */
+export function jointOfParts(
+  context: VisitContext,
+  state: VisitState,
+  { step }: Asked,
+  method: string | undefined,
+  part: SetMember,
+): JointJudgement | undefined {
   const read = slotReadings(state);
+  const waived = waivedParts(state);
   const slots = slotsOf(context, state, step, method);
   // A complete round is over: a new one begins with its first part.
-  const isNewRound = slots.every(({ id }) => read.has(id));
+  const isNewRound = slots.every(({ id }) => read.has(id) || waived.has(id));
   const members = slots.flatMap(({ id, name, function: measured }): SetMember[] => {
-    const isThis = id === slot?.id;
+    if (id === part.id) return [part];
     const earlier = isNewRound ? undefined : read.get(id);
-    const source = isThis ? { reading, judgement } : earlier;
-    if (!source) return [];
-    const { verdict, sentence } = source.judgement;
+    const reason = isNewRound ? undefined : waived.get(id);
+    if (reason !== undefined)
+      return [{ id, name: `${name} (waived: ${reason})`, function: measured, verdict: 'within' }];
+    if (!earlier) return [];
+    const { verdict, sentence } = earlier.judgement;
     return [
-      { id, name, function: measured, verdict, sentence, ...(source.reading ? { reading: source.reading } : {}) },
+      { id, name, function: measured, verdict, sentence, ...(earlier.reading ? { reading: earlier.reading } : {}) },
     ];
   });
   if (members.length < slots.length) return undefined;

@@ -8,6 +8,8 @@ export {
   type ReadingEntry,
 } from './enter-reading';
 export { adoptableReading, type Adoption } from './adopt-reading';
+export { chainEnds, chainHere, chainsHere, setUpKey, chainReadings } from './chain-readings';
+export { chainProgress, type ChainProgress } from './chain-step';
 export { chartProgress, edgeKey, type ChartProgress } from './chart-progress';
 export {
   accusedWords,
@@ -42,12 +44,17 @@ export {
 export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { readingTitle } from './reading-title';
+export { powersUp, powerUpRefusal, waivePart } from './clearance';
+export * from './clearance-events';
+export { excludedByJumper, matrixJudged, matrixProgress, type MatrixCell, type MatrixProgress } from './matrix';
+export * from './matrix-events';
 export { lastTurn } from './last-turn';
 export { monitorOutcome, monitorsOf, monitorText, type Monitor, type MonitorOutcome } from './monitor';
 export { measuredOutcome } from './measured-outcome';
 export { meterRefusal, type AboutToMeasure } from './meter-refusal';
 export { resolutionFacts } from './resolution-facts';
-export { slotReadings, slotsOf } from './slots';
+export { slotReadings, slotsOf, waivedParts } from './slots';
+export { supplyCheck, supplyJudged, type SupplyCheck, type SupplyRow } from './supply-check';
 export { settingTimes } from './setting-times';
 export { append, isRetractable, replay } from './replay';
 export { PROOF_LASTS_SECONDS } from './safety';

@@ -6,6 +6,7 @@ import {
   withConditions,
   type Conditions,
   type MeasuredOutcome,
+  type WalkableStep,
 } from '../procedure';
 import { changedConditions, madeUnknown, proofsRevoked, PROOF_LASTS_SECONDS, suppliesTouched } from './safety';
 import { provenDead } from './proof-of-dead';
@@ -221,7 +222,15 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'option-noted':
       return { ...state, options: { ...state.options, [event.option]: event.present } };
     case 'part-fitted':
-      return changed(state, { fitted: { [event.part]: event.id } });
+      return changed(fittedBoard(context, state, event.part), { fitted: { [event.part]: event.id } });
+    case 'part-waived':
+      return event.next === undefined || !event.joint
+        ? state
+        : moved(context, afterOutcome(context, state, event, event.joint), event.next);
+    case 'matrix-judged':
+      return moved(context, withOutcome(state, event.step, event.pattern, event.id), event.next);
+    case 'wire-colour-noted':
+      return { ...state, wireColours: { ...state.wireColours, [event.wire]: event.colour } };
     case 'watch-started':
       return called(context, state, event.sequence, 'on');
     case 'call-ended':
@@ -240,12 +249,20 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'follow-up-noted':
     case 'follow-up-done':
     case 'hazard-noted':
+    case 'matrix-looked':
+    case 'supply-judged':
     case 'monitor-started':
     case 'monitor-sampled':
     case 'monitor-marked':
     case 'monitor-ended':
       return state;
   }
+}
+
+/** A new board gets no power before what plugs into it is cleared. */
+function fittedBoard({ model }: VisitContext, state: VisitState, part: string): VisitState {
+  const isBoard = model.boards.some(({ id }) => id === part);
+  return isBoard ? { ...state, clearances: { ...state.clearances, [part]: 'open' } } : state;
 }
 
 /** A noted condition in the vocabulary of conditions. */
@@ -326,11 +343,17 @@ function afterOutcome(
   event: VisitEvent & { readonly step: string },
   outcome: MeasuredOutcome,
 ): VisitState {
-  const noted = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id);
   const step = stepOf(context, state, event.step);
+  const noted = cleared(step, withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id), outcome);
   if (step?.kind !== 'measurement' || !step.sets) return noted;
   const key = keyOfOutcome(step.sets, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
+}
+
+function cleared(step: WalkableStep | undefined, state: VisitState, { verdict }: MeasuredOutcome): VisitState {
+  const board = step?.kind === 'measurement' ? step.measure.clearance : undefined;
+  if (board === undefined) return state;
+  return { ...state, clearances: { ...state.clearances, [board]: verdict === 'within' ? 'cleared' : 'shorted' } };
 }
 
 function afterFinding(context: VisitContext, state: VisitState, event: EventOf<'finding-reached'>): VisitState {

@@ -78,11 +78,32 @@ function lookSlots(
 
 /** What was read of each part since the position came here, after the last time the whole was judged. */
 export function slotReadings(state: VisitState): ReadonlyMap<string, EventOf<'reading-taken'>> {
-  const events = state.trail.slice(state.arrivedAt).flatMap(({ event, standing }) => {
-    const isHere = event.type === 'reading-taken' && standing === 'walked' && event.step === state.step;
-    return isHere && event.part !== undefined ? [event as EventOf<'reading-taken'>] : [];
+  return new Map(
+    partsHere(state).flatMap((event) =>
+      event.type === 'reading-taken' && event.judgement.verdict !== 'invalid'
+        ? [[event.part ?? '', event as EventOf<'reading-taken'>] as const]
+        : [],
+    ),
+  );
+}
+
+/** Parts waived in this round, with the reason. */
+export function waivedParts(state: VisitState): ReadonlyMap<string, string> {
+  return new Map(
+    partsHere(state).flatMap((event) => (event.type === 'part-waived' ? [[event.part, event.reason] as const] : [])),
+  );
+}
+
+type PartEvent = EventOf<'reading-taken'> | EventOf<'part-waived'>;
+
+function partsHere(state: VisitState): readonly PartEvent[] {
+  const events = state.trail.slice(state.arrivedAt).flatMap(({ event, standing }): readonly PartEvent[] => {
+    if (standing !== 'walked') return [];
+    if (event.type === 'part-waived') return [event as EventOf<'part-waived'>];
+    return event.type === 'reading-taken' && event.step === state.step && event.part !== undefined
+      ? [event as EventOf<'reading-taken'>]
+      : [];
   });
   const judged = events.findLastIndex(({ joint }) => joint !== undefined);
-  const counting = events.slice(judged + 1).filter(({ judgement }) => judgement.verdict !== 'invalid');
-  return new Map(counting.map((event) => [event.part ?? '', event]));
+  return events.slice(judged + 1);
 }

@@ -21,8 +21,17 @@ import type {
   WatchEnded,
   WatchStarted,
 } from './first-fact-events';
-import type { ConditionNoted, HazardNoted, MeterChanged, RepairDone, SourceChosen } from './condition-events';
+import type {
+  ConditionNoted,
+  HazardNoted,
+  MeterChanged,
+  RepairDone,
+  SourceChosen,
+  WireColourNoted,
+} from './condition-events';
+import type { PartWaived } from './clearance-events';
 import type { Grade } from './grade';
+import type { MatrixJudged, MatrixLooked } from './matrix-events';
 import type { MonitorEnded, MonitorMarked, MonitorSampled, MonitorStarted } from './monitor-events';
 
 /** What every event of a visit's log carries. */
@@ -205,6 +214,17 @@ export interface LeadsZeroed {
   readonly ohms: number;
 }
 
+/** A supply's readings judged together, as the check of it said. */
+export interface SupplyJudged {
+  readonly type: 'supply-judged';
+  readonly supply: string;
+  /** The name of what they come to: "good", "lost-neutral". */
+  readonly pattern: string;
+  readonly sentence: string;
+  /** The readings it rests on. */
+  readonly rests: readonly string[];
+}
+
 export interface NoteAdded {
   readonly type: 'note-added';
   readonly text: string;
@@ -289,6 +309,11 @@ export type EventBody =
   | SourceChosen
   | RepairDone
   | HazardNoted
+  | WireColourNoted
+  | PartWaived
+  | MatrixLooked
+  | MatrixJudged
+  | SupplyJudged
   | MonitorStarted
   | MonitorSampled
   | MonitorMarked

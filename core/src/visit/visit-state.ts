@@ -1,6 +1,7 @@
 import type { Conditions, ProcedureDocument } from '../procedure';
 import type { Meter } from '../meter';
 import type { UnitModelDocument } from '../unit-model';
+import type { Clearance } from './clearance-events';
 import type { BypassPlaced, EventOf, VisitEvent } from './visit-event';
 
 /** The pinned documents a visit is replayed with. */
@@ -10,6 +11,8 @@ export interface VisitContext {
   readonly meters: Readonly<Record<string, Meter>>;
   /** Optional devices the unit's file says it has or has not; what a visit notes goes before it. */
   readonly options?: Readonly<Record<string, boolean>>;
+  /** Wire colours this unit is on file to have, by wire. */
+  readonly wireColours?: Readonly<Record<string, string>>;
 }
 
 /** How an event stands in the record. */
@@ -73,6 +76,10 @@ export interface VisitState {
   readonly closed: boolean;
   /** Optional devices this unit was seen to have or not to have. */
   readonly options: Readonly<Record<string, boolean>>;
+  /** Boards that were renewed or are being cleared, and how they stand. */
+  readonly clearances: Readonly<Record<string, Clearance>>;
+  /** Wire colours seen on this visit, by wire. */
+  readonly wireColours: Readonly<Record<string, string>>;
   /** Latest server order of a change of each supply, and the device that made it. */
   readonly supplyChanges: Readonly<Record<string, { readonly seq: number; readonly device: string }>>;
 }
@@ -88,6 +95,8 @@ export const EMPTY_VISIT: VisitState = {
   closed: false,
   options: {},
   choices: {},
+  clearances: {},
+  wireColours: {},
   supplyChanges: {},
 };
 

@@ -6,15 +6,18 @@ import {
   outcomeKey,
   skipTarget,
   targetStep,
+  type ActionStep,
   type MeasurementStep,
   type WalkableStep,
 } from '../procedure';
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../quantity';
 import { RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
+import { powersUp, powerUpRefusal, waivePart } from './clearance';
 import { draftFinding } from './finding';
 import { enterFreeReading } from './free-reading';
 import { measuredOutcome } from './measured-outcome';
+import { matrixJudged, matrixProgress } from './matrix';
 import { proofTasks } from './proof-of-dead';
 import { append } from './replay';
 import { slotsOf } from './slots';
@@ -139,11 +142,14 @@ class ListWalker {
     switch (step.kind) {
       case 'action':
         if (word !== 'done') throw new ListLineError(line.number, `"${id}" is an action: write "done", not "${word}".`);
+        this.refuseUncleared(step, line);
         return this.log({ type: 'action-done', step: id, next: step.next });
       case 'observation':
         return this.observe(step.answers, id, word, line);
       case 'measurement':
         return this.measure(step, id, line);
+      case 'matrix':
+        return this.tryJumper(id, word, line);
       case 'conclusion': {
         const finding = draftFinding(this.context, this.state);
         if (word !== 'done' || !finding)
@@ -153,6 +159,11 @@ class ListWalker {
       case 'decide':
         throw new ListLineError(line.number, `"${id}" decides by itself and takes no line.`);
     }
+  }
+
+  private refuseUncleared(step: ActionStep, line: ListLine): void {
+    const refusal = powersUp(step) ? powerUpRefusal(this.context, this.state) : undefined;
+    if (refusal !== undefined) throw new ListLineError(line.number, refusal);
   }
 
   private pass(step: WalkableStep, id: string, how: 'skipped' | 'cannot-do' | 'not-applicable', line: ListLine): void {
@@ -187,9 +198,40 @@ class ListWalker {
     this.log({ type: 'observation-made', step: id, answer, next: targetStep(target), ...grade });
   }
 
+  /** One look of a matrix: the jumper goes in, one looks, it comes out; the last one leads on. */
+  private tryJumper(id: string, word: string, line: ListLine): void {
+    if (word !== 'works' && word !== 'nothing')
+      throw new ListLineError(
+        line.number,
+        `"${id}" is a matrix of jumpers: write "works" or "nothing", not "${word}".`,
+      );
+    const { cells = [], next } = matrixProgress(this.context, this.state) ?? {};
+    const named = cells.find(({ call, place }) => line.part === `${call.id}@${place.id}`);
+    const cell = line.part === undefined || line.part === '' ? next : named;
+    if (!cell?.jumper)
+      throw new ListLineError(
+        line.number,
+        `name the look as call@place; known: ${cells.map(({ call, place }) => `${call.id}@${place.id}`).join(', ')}.`,
+      );
+    this.log(cell.jumper);
+    this.log({ type: 'matrix-looked', step: id, call: cell.call.id, place: cell.place.id, works: word === 'works' });
+    this.log({ type: 'bypass-removed', bypass: cell.jumper.bypass });
+    const judged = matrixJudged(this.context, this.state);
+    if (judged) this.log(judged);
+  }
+
+  /** A part of a clearance that is not read. */
+  private waive(line: ListLine): void {
+    const waived = waivePart(this.context, this.state, line.note ?? '');
+    if (!waived)
+      throw new ListLineError(line.number, '"waived" needs the reason as its note, at a part of a clearance.');
+    this.log(waived);
+  }
+
   private measure(step: MeasurementStep, id: string, line: ListLine): void {
     if (step.measure.proofOfDead) return this.prove(step, id, line);
     const word = line.reading.trim();
+    if (word === 'waived') return this.waive(line);
     const judged = wordVerdict(step, word, line);
     if (judged) return this.logWithoutFigure(step, id, line, judged.verdict, judged.grade);
     const accepts = word.endsWith('!');
@@ -208,11 +250,11 @@ class ListWalker {
 
   private measureOne(step: MeasurementStep, id: string, line: ListLine, accepts: boolean): void {
     const word = line.reading.trim();
-    const { slot } = askedReading(this.context, this.state, line.method) ?? {};
+    const at = this.envelope(this.events.length).at;
+    const { slot } = askedReading(this.context, this.state, line.method, at, line.part) ?? {};
     if (slot && line.part !== undefined && line.part !== '' && line.part !== slot.id)
       throw new ListLineError(line.number, `the next part of "${id}" is "${slot.id}", not "${line.part}".`);
-    const at = this.envelope(this.events.length).at;
-    const entered = enterReading(this.context, this.state, { text: word, method: line.method, at });
+    const entered = enterReading(this.context, this.state, { text: word, method: line.method, at, point: line.part });
     if (entered.outcome === 'ask')
       throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
     if (entered.outcome === 'error')

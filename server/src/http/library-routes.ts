@@ -1,6 +1,13 @@
 import { Router, type Request } from 'express';
-import { lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
-import { meterContract, procedureContract, siteContract, unitContract, unitModelContract } from '@juxtameter/contract';
+import { lintGeneral, lintPaths, lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
+import {
+  isGeneral,
+  meterContract,
+  procedureContract,
+  siteContract,
+  unitContract,
+  unitModelContract,
+} from '@juxtameter/contract';
 import type { LibraryStore } from '../store/library-store';
 import { bodyAs, pathPart } from './body';
 import { unacceptable } from '../request-problem';
@@ -32,12 +39,16 @@ export function libraryRoutes(library: LibraryStore): Router {
   });
   router.put('/unit-models/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, unitModelContract));
-    refuseErrors(lintUnitModel(document));
+    refuseErrors([...lintUnitModel(document), ...lintPaths(document)]);
     response.json(await library.put({ of: 'unit-model', document }));
   });
   router.put('/procedures/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, procedureContract));
-    refuseErrors(lintProcedure(document, await library.unitModel(document.unitModel)));
+    refuseErrors(
+      isGeneral(document)
+        ? lintGeneral(document)
+        : lintProcedure(document, await library.unitModel(document.unitModel), await library.generals()),
+    );
     response.json(await library.put({ of: 'procedure', document }));
   });
   router.put('/meters/:id', async (request, response) => {

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { problemError, type UnitModelDocument } from '@juxtameter/core';
 import {
   checkRules,
+  isGeneral,
   isFreeUnit,
   openDocument,
   readDocument,
@@ -65,13 +66,17 @@ export class ImportStore {
     const models = new Map<string, UnitModelDocument>();
     for (const each of opened) {
       if (each.kind === 'unit-model') models.set(each.document.id, each.document);
-      if (each.kind !== 'procedure' || models.has(each.document.unitModel)) continue;
+      if (each.kind !== 'procedure' || isGeneral(each.document) || models.has(each.document.unitModel)) continue;
       const stored = await this.library.newestUnitModel(database, each.document.unitModel);
       if (stored) models.set(stored.id, stored);
     }
-    return opened.flatMap((each) =>
-      checkRules(each, (id) => models.get(id)).map((problem) => ({ ...problem, file: each.file })),
+    const brought = opened.flatMap((each) =>
+      each.kind === 'procedure' && isGeneral(each.document) ? [each.document] : [],
     );
+    const stored = await this.library.generals(database);
+    const generals = [...brought, ...stored.filter(({ id }) => !brought.some((each) => each.id === id))];
+    const companions = { modelOf: (id: string) => models.get(id), generals };
+    return opened.flatMap((each) => checkRules(each, companions).map((problem) => ({ ...problem, file: each.file })));
   }
 
   private async planned(

@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
-import { freePinned, isFreeUnit, type Library, type PinnedDocuments, type Site, type Unit } from '@juxtameter/contract';
+import { freePinned, isFreeUnit, isGeneral, isPinnedWith, type Library, type PinnedDocuments, type Site, type Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
 import { notFound } from '../request-problem';
@@ -114,6 +114,11 @@ export class LibraryStore {
     return (await newest(this.database, meters, id, 'meter')).document;
   }
 
+  /** Procedures that any chart may call. */
+  async generals(database: Database = this.database): Promise<readonly ProcedureDocument[]> {
+    return (await latest(database, procedures)).map((row) => row.document).filter(isGeneral);
+  }
+
   /** Everything a visit to this unit is pinned to, in its newest version. */
   async pinnedFor(database: Database, unitId: string): Promise<PinnedDocuments> {
     const [unitRow] = await database.select().from(units).where(eq(units.id, unitId));
@@ -134,7 +139,7 @@ export class LibraryStore {
       unit,
       site: siteRow.document,
       unitModel: model.document,
-      procedures: procedureRows.map((row) => row.document).filter((document) => document.unitModel === unit.unitModel),
+      procedures: procedureRows.map((row) => row.document).filter((document) => isPinnedWith(document, unit.unitModel)),
       meters: meterRows.map((row) => row.document),
     };
   }

@@ -117,6 +117,11 @@ export const routes: Routes = [
               loadComponent: () => import('./meter/meter-page').then((file) => file.MeterPage),
             },
             {
+              path: 'supply',
+              title: 'Supply, all round · Juxtameter',
+              loadComponent: () => import('./supply/supply-page').then((file) => file.SupplyPage),
+            },
+            {
               path: 'long-watch',
               title: 'Long watch · Juxtameter',
               loadComponent: () => import('./long-watch/long-watch-page').then((file) => file.LongWatchPage),

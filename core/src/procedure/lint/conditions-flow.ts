@@ -116,12 +116,15 @@ function union(first: PossibleStates | undefined, second: PossibleStates): Possi
 function lintRequirements(id: string, step: WalkableStep, states: PossibleStates, model: UnitModelDocument): Problem[] {
   if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
   const during = applied(states, step.with);
-  return methodsWithPath(step, `steps.${id}.measure`).flatMap(([method, path]) => {
+  const problems = methodsWithPath(step, `steps.${id}.measure`).map(([method, path]) => {
     const required = conditionEntries(requirementsOf(model, method)).filter(({ group }) =>
       SET_UP_GROUPS.includes(group),
     );
     return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));
   });
+  // Of several methods one has to be possible; the others say what they would need.
+  const isChoice = step.measure.set === undefined && problems.length > 1;
+  return isChoice && problems.some((each) => each.length === 0) ? [] : problems.flat();
 }
 
 /** Every way of a measurement, or every part of a set, with where it stands. */

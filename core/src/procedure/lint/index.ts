@@ -1,1 +1,2 @@
+export { lintGeneral } from './general';
 export { lintProcedure } from './lint-procedure';

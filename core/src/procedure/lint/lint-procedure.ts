@@ -1,5 +1,7 @@
 import { problemError, type Problem, type UnitModelDocument } from '../../unit-model';
 import type { ProcedureDocument } from '../procedure-document';
+import { compileProcedure } from '../compile';
+import { lintAuthored } from './authored';
 import { lintBypasses } from './bypasses';
 import { lintConditions } from './conditions-flow';
 import { lintConclusions } from './conclusions';
@@ -9,21 +11,31 @@ import { lintNames } from './names';
 import { lintNotYet } from './not-yet';
 import { lintShape } from './shape';
 
-/** Everything that is wrong with a procedure, given the unit model it is written for. Pure; never throws. */
-export function lintProcedure(procedure: ProcedureDocument, model: UnitModelDocument): readonly Problem[] {
+/**
+ * Everything that is wrong with a procedure, given the unit model it is written for and the general procedures it may
+ * call. Pure; never throws.
+ */
+export function lintProcedure(
+  procedure: ProcedureDocument,
+  model: UnitModelDocument,
+  generals: readonly ProcedureDocument[] = [],
+): readonly Problem[] {
   if (procedure.unitModel !== model.id) {
     return [problemError('unitModel', `This chart is for "${procedure.unitModel}", not for "${model.id}".`)];
   }
-  const notYet = lintNotYet(procedure);
-  // What cannot be walked cannot be followed either; the other checks would only echo it.
+  const authored = lintAuthored(procedure, model, generals);
+  // What cannot be made into steps cannot be followed either; the other checks would only echo it.
+  if (authored.length > 0) return authored;
+  const walked = compileProcedure(procedure, model, generals);
+  const notYet = lintNotYet(walked);
   if (notYet.length > 0) return notYet;
   return [
-    ...lintShape(procedure),
-    ...lintNames(procedure, model),
-    ...lintMeasurements(procedure),
-    ...lintEnergy(procedure),
-    ...lintBypasses(procedure, model),
-    ...lintConditions(procedure, model),
-    ...lintConclusions(procedure),
+    ...lintShape(walked),
+    ...lintNames(walked, model),
+    ...lintMeasurements(walked),
+    ...lintEnergy(walked),
+    ...lintBypasses(walked, model),
+    ...lintConditions(walked, model),
+    ...lintConclusions(walked),
   ];
 }

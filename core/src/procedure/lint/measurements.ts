@@ -16,6 +16,8 @@ import {
 export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
     if (!isWalkable(step)) return [];
+    // A chain ends in elements, which were looked at as it was written.
+    if (step.kind === 'measurement' && step.measure.chain) return [];
     if (step.kind === 'measurement') return [...lintKeys(step, `steps.${id}`), ...lintMethods(step, `steps.${id}`)];
     return step.kind === 'decide' ? lintCases(step, `steps.${id}`, procedure) : [];
   });
@@ -129,7 +131,7 @@ function lintCases(step: DecideStep, path: string, procedure: ProcedureDocument)
   const outcomes =
     on.kind === 'observation'
       ? Object.keys(on.answers)
-      : on.kind === 'measurement'
+      : on.kind === 'measurement' || on.kind === 'matrix'
         ? Object.keys(on.branches)
         : undefined;
   if (!outcomes) return [problemError(`${path}.on`, `"${step.on}" has no outcome to decide on.`)];

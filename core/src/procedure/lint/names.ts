@@ -139,7 +139,7 @@ function lintElements(step: WalkableStep, path: string, model: UnitModelDocument
   const unknown = (reference: string, at: string): Problem[] =>
     isKnownElement(model, reference) ? [] : [problemError(at, `"${reference}" is not an element of this unit model.`)];
   if (step.kind === 'conclusion') return step.item === undefined ? [] : unknown(step.item, `${path}.item`);
-  if (step.kind !== 'measurement' && step.kind !== 'observation') return [];
+  if (step.kind !== 'measurement' && step.kind !== 'observation' && step.kind !== 'matrix') return [];
   return (['clears', 'implicates'] as const).flatMap((field) =>
     Object.entries(step[field] ?? {}).flatMap(([outcome, references]) =>
       references.flatMap((reference) => unknown(reference, `${path}.${field}.${outcome}`)),

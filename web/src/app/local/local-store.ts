@@ -2,6 +2,7 @@ import { Injectable } from '@angular/core';
 import {
   freePinned,
   isFreeUnit,
+  isPinnedWith,
   type History,
   type Library,
   type PinnedDocuments,
@@ -79,7 +80,7 @@ export class LocalStore {
     const site = library?.sites.find((each) => each.id === unit?.site);
     if (!library || !unit || !site) return undefined;
     if (isFreeUnit(unit)) return freePinned(unit, site, await this.meters());
-    const charts = library.procedures.filter((each) => each.unitModel === unit.unitModel);
+    const charts = library.procedures.filter((each) => isPinnedWith(each, unit.unitModel));
     const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id: unit.unitModel }]);
     const procedures = await this.documents<ProcedureDocument>('procedure', charts);
     const meters = await this.documents<MeterDocument>('meter', library.meters);

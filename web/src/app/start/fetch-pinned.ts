@@ -1,4 +1,4 @@
-import { freePinned, isFreeUnit, type PinnedDocuments } from '@juxtameter/contract';
+import { freePinned, isFreeUnit, isPinnedWith, type PinnedDocuments } from '@juxtameter/contract';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
 import { forkJoin, map, of, switchMap, type Observable } from 'rxjs';
 import type { Api } from '../api/api';
@@ -12,7 +12,7 @@ export function fetchPinned(api: Api, unitId: string): Observable<PinnedDocument
       if (!unit || !site) return of(undefined);
       const meters = all<MeterDocument>(library.meters.map(({ id }) => api.document('meter', id)));
       if (isFreeUnit(unit)) return meters.pipe(map((known) => freePinned(unit, site, known)));
-      const charts = library.procedures.filter((each) => each.unitModel === unit.unitModel);
+      const charts = library.procedures.filter((each) => isPinnedWith(each, unit.unitModel));
       return forkJoin({
         unitModel: api.document('unit-model', unit.unitModel) as Observable<UnitModelDocument>,
         procedures: all<ProcedureDocument>(charts.map(({ id }) => api.document('procedure', id))),

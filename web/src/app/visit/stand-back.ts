@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { askedReading, formatReading, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
-import { probeViews } from './view/board-view';
+import { probeViews } from './board-map/probe-views';
 import { shouldWords } from './view/step-words';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
@@ -85,7 +85,7 @@ export class StandBack {
   readonly method = input<string>();
   readonly closed = output();
   private readonly asked = computed(() => askedReading(this.context(), this.visit(), this.method()));
-  protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
+  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.asked() ?? {}));
   protected readonly should = computed(() => {
     const asked = this.asked();
     return asked ? shouldWords(asked.expectation, asked.function) : '';

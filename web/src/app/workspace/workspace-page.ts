@@ -20,11 +20,15 @@ import {
   askedReading,
   currentStep,
   isFreeVisit,
+  matrixProgress,
   MEASUREMENT_FUNCTIONS,
+  pointOf,
   standingOf,
+  terminalLabel,
   type EventBody,
   type FreeLine,
   type FreeReading,
+  type MatrixProgress,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
@@ -36,7 +40,8 @@ import { savedWords } from '../sync/saved-words';
 import { syncFeature } from '../sync/sync.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
-import { BoardStrip } from '../visit/companion/board-strip';
+import { BoardMapView } from '../visit/board-map/board-map';
+import { ChainPane } from '../visit/companion/chain-pane';
 import { ChartList } from '../visit/companion/chart-list';
 import { HazardList } from '../visit/companion/hazard-list';
 import { NotesList } from '../visit/companion/notes-list';
@@ -49,13 +54,13 @@ import type { StepCommand } from '../visit/step/step-command';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
-import { boardView } from '../visit/view/board-view';
+import type { Points } from '../visit/board-map/probe-views';
 import { chartLines } from '../visit/view/chart-view';
 import { logRows } from '../visit/view/log-rows';
 import { safetyItems } from '../visit/view/safety-view';
 import { WakeLock } from '../visit/wake-lock';
 
-type Tab = 'step' | 'board' | 'state' | 'chart' | 'notes';
+type Tab = 'step' | 'board' | 'chain' | 'state' | 'chart' | 'notes';
 
 /** A step of the chart, a reading between any two points, or what is looked at before the meter comes out. */
 type Mode = 'step' | 'free' | 'look';
@@ -67,7 +72,7 @@ interface ModeAtRest {
 }
 
 /** Pages of a visit that a key opens. */
-const PAGES = { i: 'intake', r: 'lamp', t: 'watch', m: 'meter', v: 'long-watch', h: 'handbook' } as const;
+const PAGES = { i: 'intake', r: 'lamp', t: 'watch', m: 'meter', v: 'long-watch', h: 'handbook', u: 'supply' } as const;
 
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
 
@@ -75,8 +80,9 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
 @Component({
   selector: 'jx-workspace-page',
   imports: [
-    BoardStrip,
+    BoardMapView,
     ButtonModule,
+    ChainPane,
     ChartList,
     DialogModule,
     FreePage,
@@ -125,6 +131,7 @@ export class WorkspacePage {
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
     { id: 'step', label: 'Step' },
     { id: 'board', label: 'Board' },
+    { id: 'chain', label: 'Chain' },
     { id: 'state', label: 'State' },
     { id: 'chart', label: 'Chart' },
     { id: 'notes', label: 'Notes' },
@@ -134,6 +141,11 @@ export class WorkspacePage {
   /** The method chosen at this step; another step begins with its first. */
   protected readonly method = linkedSignal<string | undefined, string | undefined>({
     source: this.stepId,
+    computation: () => undefined,
+  });
+  /** The point of a chain chosen by hand; the next reading begins with the one offered. */
+  protected readonly point = linkedSignal<number, string | undefined>({
+    source: computed(() => this.visit().trail.length),
     computation: () => undefined,
   });
   /** A visit begins with looking; without a chart it rests at its free readings, with one at its step. */
@@ -158,7 +170,9 @@ export class WorkspacePage {
     ['l', 'look: what is known, lamps, watches, and back'],
     ['i  r  t', 'intake, read a lamp, time a call'],
     ['s', 'skip with a reason'],
-    ['b  c  e', 'board, chart, state of the machine'],
+    ['b  k', 'board, and the chain'],
+    ['c  e', 'chart, state of the machine'],
+    ['u', 'check of a supply'],
     ['m  v  h', 'meter, long watch, handbook'],
     ['w', 'stand back, wide letters'],
     ['?', 'these keys'],
@@ -172,15 +186,18 @@ export class WorkspacePage {
     const context = this.context();
     return context ? safetyItems(context, this.visit()) : [];
   });
-  protected readonly strips = computed(() => {
+  /** Where the probes, or the ends of a jumper, go now. */
+  protected readonly points = computed<Points>(() => {
     const context = this.context();
-    if (!context) return [];
+    if (!context) return {};
+    if (this.mode() === 'free') return this.freePoints();
     const step = currentStep(context, this.visit());
-    const asked = askedReading(context, this.visit(), this.method());
+    const asked = askedReading(context, this.visit(), this.method(), undefined, this.point());
     // Where it must not be measured yet, nothing is lit.
     const isRefused = asked?.unmet.some((unmet) => unmet.state === 'proven-dead') ?? false;
-    const measured = isRefused ? {} : (asked ?? {});
-    return boardView(context.model, step?.kind === 'action' ? (step.bypass ?? {}) : measured);
+    if (step?.kind === 'action') return step.bypass ?? {};
+    if (step?.kind === 'matrix') return jumperNow(matrixProgress(context, this.visit()));
+    return isRefused ? {} : (asked ?? {});
   });
   protected readonly chart = computed(() => {
     const context = this.context();
@@ -261,8 +278,36 @@ export class WorkspacePage {
   }
 
   protected command(command: StepCommand): void {
-    if (command.kind === 'undo') this.undo();
-    else this.record(command.body);
+    switch (command.kind) {
+      case 'undo':
+        return this.undo();
+      case 'free':
+        return this.readFree(command.line);
+      case 'record':
+        return this.record(command.body);
+    }
+  }
+
+  /** A reading beside the chart, its line filled in. */
+  protected readFree(line: Partial<FreeLine>): void {
+    this.freeLine.update((typed) => ({ ...typed, ...this.labelled(line), text: '' }));
+    this.tab.set('step');
+    this.turnTo('free');
+  }
+
+  private labelled(line: Partial<FreeLine>): Partial<FreeLine> {
+    const model = this.context()?.model;
+    const label = (point: string | undefined): string | undefined =>
+      point === undefined || !model ? point : terminalLabel(model, point);
+    const [from, to] = [label(line.from), label(line.to)];
+    return { ...line, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };
+  }
+
+  /** The points typed for a free reading, where they are terminals. */
+  private freePoints(): Points {
+    const model = this.context()?.model;
+    const { from, to } = this.freeLine();
+    return model ? { from: pointOf(model, from), to: pointOf(model, to) } : {};
   }
 
   protected record(body: EventBody): void {
@@ -326,6 +371,7 @@ export class WorkspacePage {
       case 'm':
       case 'v':
       case 'h':
+      case 'u':
         void this.router.navigate(['/visits', this.id(), PAGES[key]]);
         return true;
       case 'n':
@@ -336,9 +382,10 @@ export class WorkspacePage {
         this.lookPage()?.noteSign();
         return true;
       case 'b':
+      case 'k':
       case 'c':
       case 'e':
-        this.tab.set(({ b: 'board', c: 'chart', e: 'state' } as const)[key]);
+        this.tab.set(({ b: 'board', k: 'chain', c: 'chart', e: 'state' } as const)[key]);
         return true;
       case 'w':
         this.isStandingBack.set(true);
@@ -350,6 +397,11 @@ export class WorkspacePage {
     // The key that answers must not fall into the field of the step that follows.
     return /^[1-9]$/.test(key) && (page?.answer(Number(key) - 1) ?? false);
   }
+}
+
+/** The ends of the jumper a matrix is at. */
+function jumperNow(progress: MatrixProgress | undefined): Points {
+  return (progress?.cells.find(({ isIn }) => isIn) ?? progress?.next)?.jumper ?? {};
 }
 
 /** Keys belong to a field once something stands in it, and to every field but the reading's from the start. */

@@ -4,10 +4,13 @@ import {
   bypassRefusal,
   formatQuantity,
   parseQuantity,
+  powersUp,
+  powerUpRefusal,
   type ActionStep as ActionStepDocument,
   type VisitContext,
+  type VisitState,
 } from '@juxtameter/core';
-import { probeViews } from '../view/board-view';
+import { probeViews } from '../board-map/probe-views';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -60,12 +63,13 @@ import { UndoButton } from './undo-button';
 })
 export class ActionStep {
   readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
   readonly step = input.required<ActionStepDocument>();
   readonly stepId = input.required<string>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly mayStart = computed(() => this.step().mayStart ?? []);
-  protected readonly probes = computed(() => probeViews(this.context().model, this.step().bypass ?? {}));
+  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.step().bypass ?? {}));
   protected readonly recipe = computed(() =>
     (this.step().recipe ?? []).map((each) => {
       const time = each.for === undefined ? undefined : parseQuantity(each.for, 'time');
@@ -74,7 +78,8 @@ export class ActionStep {
   );
   protected readonly refusal = computed(() => {
     const { bypass } = this.step();
-    return bypass && bypassRefusal(this.context().model, bypass);
+    const forbidden = bypass && bypassRefusal(this.context().model, bypass);
+    return forbidden ?? (powersUp(this.step()) ? powerUpRefusal(this.context(), this.visit()) : undefined);
   });
 
   done(): void {

@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { JUDGEMENT_NOTES, type FreeLine, type Guard, type Settling } from '@juxtameter/core';
 
 /** The traps this stands in front of, each with what settles it. */
 @Component({
@@ -11,6 +11,9 @@ import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
         @for (guard of guards(); track $index) {
           <li [attr.data-guard]="guard.id">
             <strong>{{ name(guard) }}</strong>&ngsp;<span [class.told]="isTold(guard)">{{ guard.words }}</span>
+            @if (guard.settle; as settle) {
+              <button type="button" class="settle" (click)="want(settle)">Settle it: {{ settle.words }}</button>
+            }
           </li>
         }
       </ul>
@@ -20,6 +23,20 @@ import { JUDGEMENT_NOTES, type Guard } from '@juxtameter/core';
     ul {
       display: grid;
       gap: 5px;
+    }
+    .settle {
+      display: inline-flex;
+      align-items: center;
+      min-height: 44px;
+      padding: 0 10px;
+      border: 1px solid var(--caution-line);
+      border-radius: 10px;
+      background: var(--sheet);
+      color: var(--ink);
+      font: inherit;
+      font-weight: 600;
+      text-align: left;
+      cursor: pointer;
     }
     .compact {
       display: flex;
@@ -49,6 +66,13 @@ export class GuardList {
   readonly label = input('Mind');
   /** Beside a verdict, whose sentence says already what its own traps are: their names are enough. */
   readonly isCompact = input(false);
+
+  /** The reading that settles one of them, to be taken beside the chart. */
+  readonly wanted = output<FreeLine>();
+
+  protected want({ function: measured, from, to, expects }: Settling): void {
+    this.wanted.emit({ function: measured, from, to, expects });
+  }
 
   protected isTold({ id }: Guard): boolean {
     return this.isCompact() && (JUDGEMENT_NOTES as readonly string[]).includes(id);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import { wirePaint, type ProbeView } from '../view/board-view';
+import type { ProbeView } from '../board-map/probe-views';
+import { wirePaint } from '../board-map/wire-paint';
 
 /** Which lead goes where: A is round, B is square, wire colours are drawn and named. */
 @Component({

@@ -9,6 +9,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
@@ -44,8 +45,12 @@ import { JuxtaBar } from '../../juxta/juxta-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import { comparisonOf } from '../view/log-rows';
-import { probeViews } from '../view/board-view';
+import { probeViews } from '../board-map/probe-views';
 import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
+import { PointMap } from '../board-map/point-map';
+import { ChainPoints } from './chain-points';
+import { MethodChoice, possibleMethod } from './method-choice';
+import { PartWaiver } from './part-waiver';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
 import { GuardList } from './guard-list';
@@ -60,10 +65,14 @@ import { UndoButton } from './undo-button';
   selector: 'jx-reading-entry',
   imports: [
     ButtonModule,
+    ChainPoints,
     GuardList,
     InputTextModule,
     JuxtaBar,
+    MethodChoice,
     NeededChoice,
+    PartWaiver,
+    PointMap,
     ProbeChips,
     SetProgress,
     Stopwatch,
@@ -80,7 +89,10 @@ export class ReadingEntry {
   readonly step = input.required<MeasurementStep>();
   /** Whether there is anything to take back. */
   readonly canUndo = input(false);
+  /** The point of a chain that was chosen instead of the one offered. */
+  readonly point = input<string>();
   readonly commanded = output<StepCommand>();
+  readonly pointChosen = output<string>();
   /** The method chosen, for the companion's picture. */
   readonly methodChosen = output<string | undefined>();
 
@@ -88,17 +100,12 @@ export class ReadingEntry {
   /** A change elsewhere in the visit must not take what is being typed. */
   private readonly stepId = computed(() => this.visit().step ?? '');
   protected readonly text = linkedSignal<string, string>({ source: this.stepId, computation: () => '' });
+  /** The first way that can be gone; what is switched later does not take a choice back. */
   protected readonly method = linkedSignal<MeasurementStep, string | undefined>({
     source: this.step,
-    computation: (step) => methodNames(step)[0],
+    computation: (step) => untracked(() => possibleMethod(this.context(), this.visit(), step)),
   });
-  protected readonly methods = computed(() =>
-    methodNames(this.step()).map((id) => ({ id, label: id.replaceAll('-', ' ') })),
-  );
-  protected readonly methodWords = computed(() => {
-    const { proves, provesLess } = methodOf(this.step(), this.method());
-    return [proves && `Proves ${proves}`, provesLess && `but ${provesLess}`].filter(Boolean).join(', ');
-  });
+  protected readonly hasMethods = computed(() => methodNames(this.step()).length > 1);
   protected readonly isZeroing = signal(false);
   protected readonly isLowImpedance = linkedSignal<string, boolean>({ source: this.stepId, computation: () => false });
   /** Waits are looked at by the clock; nothing else changes with it. */
@@ -115,7 +122,7 @@ export class ReadingEntry {
   protected readonly wasRefused = signal(false);
 
   protected readonly asked = computed<Asked | undefined>(() =>
-    askedReading(this.context(), this.visit(), this.method(), this.at()),
+    askedReading(this.context(), this.visit(), this.method(), this.at(), this.point()),
   );
   protected readonly isMany = computed(() => this.asked()?.proof?.kind === 'pair' || this.asked()?.slot !== undefined);
   protected readonly hasLowImpedance = computed(() => {
@@ -127,7 +134,7 @@ export class ReadingEntry {
     const { expectation } = this.asked() ?? {};
     return expectation?.needs ?? expectation?.balance?.absolute?.needs;
   });
-  protected readonly probes = computed(() => probeViews(this.context().model, this.asked() ?? {}));
+  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.asked() ?? {}));
   private readonly pairs = computed(() => this.text().split(/ *; *| *\/ +| +\/ */));
   protected readonly entered = computed(() => {
     if (this.isZeroing() || this.text().trim() === '') return undefined;
@@ -320,10 +327,11 @@ export class ReadingEntry {
   }
 
   private enter(text: string, chosen?: Reading) {
-    const at = this.at();
+    const [at, point] = [this.at(), this.point()];
     return enterReading(this.context(), this.visit(), {
       text,
       method: this.method(),
+      ...(point === undefined ? {} : { point }),
       isLowImpedance: this.isLowImpedance() && this.hasLowImpedance(),
       ...(chosen ? { chosen } : {}),
       ...(at === undefined ? {} : { at }),

@@ -24,11 +24,12 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { Speech } from '../speech';
-import { probeViews } from '../view/board-view';
+import { probeViews } from '../board-map/probe-views';
 import { conditionsWords, stepCaption } from '../view/step-words';
 import { ActionStep } from './action-step';
 import { ConclusionStep } from './conclusion-step';
 import { EndStep } from './end-step';
+import { MatrixStep } from './matrix-step';
 import { ObservationStep } from './observation-step';
 import { ReadingEntry } from './reading-entry';
 import type { StepCommand } from './step-command';
@@ -45,6 +46,7 @@ type Panel = 'note' | 'pass' | undefined;
     EndStep,
     FormsModule,
     InputTextModule,
+    MatrixStep,
     ObservationStep,
     ReadingEntry,
     RouterLink,
@@ -59,7 +61,10 @@ export class StepPage {
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
+  /** The point of a chain that was chosen instead of the one offered. */
+  readonly point = input<string>();
   readonly methodChosen = output<string | undefined>();
+  readonly pointChosen = output<string>();
   readonly standBack = output();
   readonly freeWanted = output();
   readonly lookWanted = output();
@@ -69,6 +74,7 @@ export class StepPage {
   private readonly action = viewChild(ActionStep);
   private readonly observation = viewChild(ObservationStep);
   private readonly conclusion = viewChild(ConclusionStep);
+  private readonly matrix = viewChild(MatrixStep);
 
   protected readonly step = computed(() => currentStep(this.context(), this.visit()));
   protected readonly stepId = computed(() => this.visit().step ?? '');
@@ -100,7 +106,13 @@ export class StepPage {
   protected readonly panelText = linkedSignal<Panel, string>({ source: this.panel, computation: () => '' });
   protected readonly canPass = computed(() => {
     const step = this.step();
-    return step !== undefined && step.kind !== 'conclusion' && step.kind !== 'decide' && step.skippable !== false;
+    return (
+      step !== undefined &&
+      step.kind !== 'conclusion' &&
+      skipTarget(step) !== undefined &&
+      step.kind !== 'decide' &&
+      step.skippable !== false
+    );
   });
   protected readonly cases = computed(() => {
     const step = this.step();
@@ -121,11 +133,12 @@ export class StepPage {
   confirm(): void {
     this.action()?.done();
     this.conclusion()?.conclude();
+    this.matrix()?.confirm();
   }
 
   /** Answers a look by its number; false where the step is none. */
   answer(index: number): boolean {
-    return this.observation()?.choose(index) ?? false;
+    return this.observation()?.choose(index) ?? this.matrix()?.choose(index) ?? false;
   }
 
   openPanel(panel: 'note' | 'pass'): void {
@@ -138,7 +151,7 @@ export class StepPage {
     if (!step || step.kind === 'decide') return;
     const points =
       step.kind === 'measurement'
-        ? probeViews(this.context().model, step.measure).map((view) => `${view.probe} on ${view.label}.`)
+        ? probeViews(this.context(), this.visit(), step.measure).map((view) => `${view.probe} on ${view.label}.`)
         : [];
     this.speech.say([step.text, step.detail ?? '', ...points].join(' '));
   }

@@ -7,6 +7,7 @@ import {
   monitorOutcome,
   monitorsOf,
   settingOf,
+  stepOf,
   terminalLabel,
   type EventOf,
   type Grade,
@@ -153,6 +154,36 @@ export function firstFactWords(context: VisitContext, state: VisitState, event: 
       };
     case 'follow-up-done':
       return { kind: 'note', title: 'Follow-up done' };
+    case 'wire-colour-noted': {
+      const wire = model.wires.find(({ id }) => id === event.wire);
+      const ends = wire ? `${terminalLabel(model, wire.from)} to ${terminalLabel(model, wire.to)}` : event.wire;
+      const written = wire?.colour ?? 'no colour';
+      return { kind: 'look', title: `Wire ${ends} is ${event.colour} here`, detail: `the drawing says ${written}` };
+    }
+    case 'part-waived': {
+      const step = stepOf(context, state, event.step);
+      const part = step?.kind === 'measurement' ? step.measure.set?.find(({ id }) => id === event.part) : undefined;
+      return { kind: 'look', title: `Not read: ${part?.name ?? event.part}`, detail: event.reason };
+    }
+    case 'matrix-looked': {
+      const step = stepOf(context, state, event.step);
+      const place = step?.kind === 'matrix' ? step.places.find(({ id }) => id === event.place) : undefined;
+      return {
+        kind: 'look',
+        title: `${capital(event.call.replaceAll('-', ' '))} called ${place?.name ?? event.place}`,
+        detail: event.works ? 'works' : 'nothing',
+      };
+    }
+    case 'matrix-judged':
+      return { kind: 'look', title: stepOf(context, state, event.step)?.text ?? event.step, detail: event.sentence };
+    case 'supply-judged': {
+      const name = model.supplies.find(({ id }) => id === event.supply)?.name ?? event.supply;
+      return {
+        kind: 'look',
+        title: `${capital(name)}, all round: ${event.pattern.replaceAll('-', ' ')}`,
+        detail: event.sentence,
+      };
+    }
     default:
       return { kind: 'mark', title: event.type.replaceAll('-', ' ') };
   }

@@ -4,6 +4,7 @@ import {
   isWalkable,
   formatReading,
   inBase,
+  methodOf,
   readingTitle,
   startedByCall,
   stepOf,
@@ -195,6 +196,7 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
         ...(event.expectation ? { comparison: comparisonOf(event) } : {}),
         more: [
           event.judgement.sentence,
+          ...methodWords(step, event.method),
           pointsWords(context, event.from, event.to),
           ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : []),
         ],
@@ -273,16 +275,25 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
 function readingDetail(step: ReturnType<typeof stepOf>, event: ReadingTaken): string {
   const words = [
     event.part === undefined ? '' : (step?.text ?? ''),
+    event.method === undefined ? '' : event.method.replaceAll('-', ' '),
     event.isLowImpedance ? 'low-impedance mode' : '',
     step ? (event.adopts === undefined ? '' : 'taken from a free reading') : 'free reading',
   ];
   return words.filter(Boolean).join(' · ');
 }
 
+/** How it was measured, and what that way cannot tell. */
+function methodWords(step: ReturnType<typeof stepOf>, name: string | undefined): readonly string[] {
+  if (name === undefined || step?.kind !== 'measurement') return [];
+  const { proves, provesLess } = methodOf(step, name);
+  const claim = [proves && `proves ${proves}`, provesLess && `but ${provesLess}`].filter(Boolean).join(', ');
+  return [`Measured ${name.replaceAll('-', ' ')}${claim === '' ? '' : `: ${claim}`}`];
+}
+
 /** "leg 1 to neutral", "before 1". */
 function partTitle(step: ReturnType<typeof stepOf>, part: string): string {
   const named = step?.kind === 'measurement' ? step.measure.set?.find(({ id }) => id === part)?.name : undefined;
-  return named ?? part.replaceAll('-', ' ');
+  return named ?? (step?.kind === 'measurement' && step.measure.chain ? step.text : part.replaceAll('-', ' '));
 }
 
 function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<typeof stepOf>, fallback: string): LogRow {

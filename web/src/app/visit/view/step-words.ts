@@ -30,9 +30,14 @@ export function stepCaption(context: VisitContext, state: VisitState): string {
   const walked = Object.values(state.walks).reduce((sum, times) => sum + times, 0);
   const most = walked + longestWayFrom(procedure, state.step);
   const method = step.kind === 'measurement' && !step.measure.proofOfDead ? methodOf(step).function : undefined;
-  const kind = { action: 'do', observation: 'look', measurement: 'proof of dead', conclusion: 'finding', decide: '' }[
-    step.kind
-  ];
+  const kind = {
+    action: 'do',
+    observation: 'look',
+    measurement: 'proof of dead',
+    conclusion: 'finding',
+    decide: '',
+    matrix: 'jump and look',
+  }[step.kind];
   return `Step ${walked + 1} of up to ${most} · ${method ? FUNCTIONS[method].name : kind}`;
 }
 

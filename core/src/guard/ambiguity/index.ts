@@ -1,0 +1,1 @@
+export { ambiguitiesOf } from './ambiguities-of';

@@ -1,0 +1,145 @@
+import { FUNCTIONS } from '../../quantity';
+import {
+  netsOf,
+  seriesElements,
+  supplyNominal,
+  terminalLabel,
+  type Nets,
+  type SeriesElement,
+  type SupplyDocument,
+  type UnitModelDocument,
+} from '../../unit-model';
+import { chainEnds, chainsHere, setUpKey, type EventOf, type VisitContext, type VisitState } from '../../visit';
+import { voltsShow, type Chain } from '../../path';
+import type { Conditions } from '../../procedure';
+import { GUARD_WORDS, type Guard, type Settling, type VisitGuard } from '../guard';
+
+export type Reading = EventOf<'reading-taken'>;
+export type Role = 'line' | 'return' | 'earth';
+
+/** One reading among those taken under the same conditions, with what the wiring list knows of its points. */
+export class ReadingView {
+  readonly model: UnitModelDocument;
+  readonly nets: Nets;
+  readonly chains: readonly Chain[];
+  readonly conditions: Conditions;
+  /** Voltages read while the same things were set up, this one left out. */
+  readonly others: readonly Reading[];
+
+  constructor(
+    readonly context: VisitContext,
+    readonly state: VisitState,
+    readonly reading: Reading,
+  ) {
+    this.model = context.model;
+    this.nets = netsOf(context.model);
+    this.chains = chainsHere(context, state);
+    const line = state.trail.find(({ event }) => event.id === reading.id);
+    this.conditions = line?.conditions ?? state.conditions;
+    const held = setUpKey(this.conditions);
+    this.others = state.trail.flatMap(({ event, standing, conditions }) =>
+      isVoltage(event) && standing !== 'retracted' && event.id !== reading.id && setUpKey(conditions) === held
+        ? [event]
+        : [],
+    );
+  }
+
+  /** Voltages read under any conditions, this one left out. */
+  everBefore(): readonly { readonly reading: Reading; readonly conditions: Conditions }[] {
+    return this.state.trail.flatMap(({ event, standing, conditions }) =>
+      isVoltage(event) && standing !== 'retracted' && event.id !== this.reading.id
+        ? [{ reading: event, conditions }]
+        : [],
+    );
+  }
+
+  label(point: string): string {
+    return terminalLabel(this.model, point);
+  }
+
+  /** Which conductor of which supply a point is, by wires alone. */
+  roleOf(point: string): { readonly role: Role; readonly supply: SupplyDocument } | undefined {
+    for (const supply of this.model.supplies) {
+      const found = Object.entries(supply.terminals ?? {}).find(([, end]) => this.nets.joined(end, point));
+      if (found) return { role: roleNamed(found[0]), supply };
+    }
+    return undefined;
+  }
+
+  /** Volts of the supply the reading is about: of a conductor it touches, else of a chain it lies on. */
+  nominal(): number {
+    const supply = (this.roleOf(this.reading.to) ?? this.roleOf(this.reading.from))?.supply;
+    if (supply) return supplyNominal(this.model, supply.id);
+    const chain = this.chains.find((each) => chainEnds(this.model, each, this.reading));
+    return chain?.nominal ?? NaN;
+  }
+
+  /** The two board terminals nearest to a chain's load, else its own. */
+  loadPoints(chain: Chain): readonly [string, string] {
+    const load = chain.links.findIndex(({ kind }) => kind === 'load');
+    const isOnBoard = (point: string): boolean => this.model.boards.some(({ id }) => point.startsWith(`${id}.`));
+    const from = chain.points.slice(0, load + 1).findLast(isOnBoard) ?? chain.points[load];
+    const to = chain.points.slice(load + 1).find(isOnBoard) ?? chain.points[load + 1];
+    return [from ?? '', to ?? ''];
+  }
+
+  /** Across a chain's load with what is wired beside it, and not across the parts that others share. */
+  isAcrossLoad(chain: Chain, reading: Pick<Reading, 'from' | 'to'> = this.reading): boolean {
+    const ends = chainEnds(this.model, chain, reading);
+    if (!ends) return false;
+    const load = chain.links.findIndex(({ kind }) => kind === 'load');
+    const [from, to] = this.loadPoints(chain).map((point) => chain.points.indexOf(point));
+    return ends.from <= load && ends.to > load && ends.from >= (from ?? 0) && ends.to <= (to ?? Infinity);
+  }
+
+  shows(reading: Reading = this.reading, nominal = this.nominal()): 'alive' | 'dead' | 'unclear' {
+    const { value } = reading.judgement;
+    return value === undefined ? 'unclear' : voltsShow({ nominal }, value);
+  }
+
+  /** The contact, fuse or switch that lies between the two points, by wires alone. */
+  elementBetween({ from, to }: Pick<Reading, 'from' | 'to'> = this.reading): SeriesElement | undefined {
+    return seriesElements(this.model).find(
+      ({ between: [a, b] }) =>
+        (this.nets.joined(a, from) && this.nets.joined(b, to)) ||
+        (this.nets.joined(a, to) && this.nets.joined(b, from)),
+    );
+  }
+
+  isAt(reading: Pick<Reading, 'from' | 'to'>, a: string, b: string): boolean {
+    const { from, to } = reading;
+    return (
+      (this.nets.joined(from, a) && this.nets.joined(to, b)) || (this.nets.joined(from, b) && this.nets.joined(to, a))
+    );
+  }
+
+  /** A reading between these two points under the same conditions. */
+  readAt(a: string, b: string): Reading | undefined {
+    return this.others.findLast((each) => this.isAt(each, a, b));
+  }
+
+  areCalled(chain: Chain): boolean {
+    return (chain.path.calls ?? []).every((call) => this.conditions.calls?.[call] === 'on');
+  }
+
+  guard(id: VisitGuard, settle?: Settling, words: string = GUARD_WORDS[id]): Guard {
+    return { id, words, events: [this.reading.id], ...(settle ? { settle } : {}) };
+  }
+}
+
+function isVoltage(event: { readonly type: string }): event is Reading {
+  if (event.type !== 'reading-taken') return false;
+  const reading = event as Reading;
+  return (
+    FUNCTIONS[reading.function].dimension === 'voltage' &&
+    reading.function !== 'diode' &&
+    !reading.proof &&
+    reading.judgement.verdict !== 'invalid'
+  );
+}
+
+/** What a conductor of a supply is by the name the unit model gives it. */
+function roleNamed(conductor: string): Role {
+  if (conductor === 'E') return 'earth';
+  return conductor === 'N' || conductor === 'return' || conductor === 'minus' ? 'return' : 'line';
+}

@@ -1,0 +1,133 @@
+import { elementName, terminalLabel, wireColourAt, type UnitModelDocument } from '../unit-model';
+import type { Chain } from './chain';
+
+/** What a voltage between two points of a chain shows. */
+export interface ChainReading {
+  /** Indices of `points`, the one nearer to the source first. */
+  readonly from: number;
+  readonly to: number;
+  readonly shows: 'alive' | 'dead' | 'unclear';
+  readonly volts: number;
+  readonly event: string;
+}
+
+/**
+ * Where the voltage of a chain can stop, as far as the readings tell. A chain that is whole stops it in its load. One
+ * break is assumed: across it stands the whole voltage and across everything else nothing, so a live reading leaves
+ * what lies between its points, a dead one what lies beside them.
+ */
+export interface BreakPlace {
+  /** Indices of `links` that may stop it, in order. */
+  readonly links: readonly number[];
+  /** The source itself may be dead: nothing was seen alive yet. */
+  readonly isSourceOpen: boolean;
+  /** No single break explains the readings. */
+  readonly isContradictory: boolean;
+}
+
+/** Alive from this part of the voltage on, dead under that one or under a volt; common practice, no source. */
+const ALIVE = 0.7;
+const DEAD = 0.1;
+
+/** What a number of volts across part of a chain shows. */
+export function voltsShow(chain: Pick<Chain, 'nominal'>, volts: number): ChainReading['shows'] {
+  const part = Math.abs(volts) / chain.nominal;
+  if (part >= ALIVE) return 'alive';
+  return part <= DEAD || Math.abs(volts) <= 1 ? 'dead' : 'unclear';
+}
+
+export function locateBreak(chain: Chain, readings: readonly ChainReading[]): BreakPlace {
+  const possible = chain.links.map((link, index) => ({ index, isAbsent: link.isAbsent === true }));
+  let links = possible.filter(({ isAbsent }) => !isAbsent).map(({ index }) => index);
+  let isSourceOpen = true;
+  for (const { from, to, shows } of readings) {
+    const isBetween = (index: number): boolean => index >= from && index < to;
+    if (shows === 'alive') {
+      links = links.filter(isBetween);
+      isSourceOpen = false;
+    } else if (shows === 'dead') {
+      links = links.filter((index) => !isBetween(index));
+    }
+  }
+  return { links, isSourceOpen, isContradictory: links.length === 0 && !isSourceOpen };
+}
+
+/** Whether a reading at this point, to the end of the chain, would leave less. */
+export function splits(chain: Chain, place: BreakPlace, point: number): boolean {
+  const before = place.links.some((index) => index < point) || (place.isSourceOpen && point < chain.points.length - 1);
+  return before && place.links.some((index) => index >= point);
+}
+
+/** A link that is a wire fails less often than what it joins; common practice, no source. */
+const WIRE_WEIGHT = 0.5;
+
+/**
+ * The point that halves what is left by weight, read to the end of the chain (half-split method of fault location;
+ * Miller and Ely, 1953, from memory). Undefined where none of the points tells anything more.
+ */
+export function halfSplit(
+  chain: Chain,
+  place: BreakPlace,
+  points: readonly string[],
+  weightOf: (element: string) => number = () => 1,
+): string | undefined {
+  const weight = (index: number): number => {
+    const link = chain.links[index];
+    return link === undefined ? 0 : link.kind === 'wire' ? WIRE_WEIGHT : weightOf(link.element);
+  };
+  const sum = (indices: readonly number[]): number => indices.reduce((total, index) => total + weight(index), 0);
+  const offers = points.flatMap((address) => {
+    const at = chain.points.indexOf(address);
+    if (at < 0 || !splits(chain, place, at)) return [];
+    const before = sum(place.links.filter((index) => index < at)) + (place.isSourceOpen ? 1 : 0);
+    const after = sum(place.links.filter((index) => index >= at));
+    return [{ address, off: Math.abs(before - after) }];
+  });
+  return offers.sort((a, b) => a.off - b.off)[0]?.address;
+}
+
+/** The elements that may stop the voltage, wires left out. */
+export function suspectsOf(chain: Chain, { links }: BreakPlace): readonly string[] {
+  return [...new Set(links.flatMap((index) => withoutWire(chain, index)))];
+}
+
+/** Every element of a chain that could stop its voltage, wires and what this unit lacks left out. */
+export function suspectableElements(chain: Chain): readonly string[] {
+  return suspectsOf(chain, locateBreak(chain, []));
+}
+
+function withoutWire(chain: Chain, index: number): readonly string[] {
+  const link = chain.links[index];
+  return link === undefined || link.kind === 'wire' ? [] : [link.element];
+}
+
+/**
+ * What the readings say and no more: "Open between X1·3 and X1·4: float switch FS1 or its wires (red, orange)."
+ */
+export function breakWords(model: UnitModelDocument, chain: Chain, place: BreakPlace): string {
+  const label = (index: number): string => terminalLabel(model, chain.points[index] ?? '');
+  if (place.isContradictory)
+    return 'No single break explains these readings: a second one, a stray voltage, or a way round that is not drawn. Read the last ones again, loaded.';
+  if (place.links.length === 0) return `Nothing at ${label(0)}: the break lies before this chain.`;
+  if (place.isSourceOpen && place.links.length === chain.links.filter(({ isAbsent }) => !isAbsent).length)
+    return 'Nothing read yet.';
+  const first = place.links[0] ?? 0;
+  const last = place.links.at(-1) ?? first;
+  const suspects = suspectsOf(chain, place);
+  const isWhole = suspects.length === 1 && suspects[0] === chain.path.load;
+  const wires = place.links.flatMap((index) =>
+    chain.links[index]?.kind === 'wire' ? [chain.links[index].element] : [],
+  );
+  const colours = [...new Set(wires.map((wire) => wireColourAt(model, wire)).filter((colour) => colour !== ''))];
+  const wireWords =
+    wires.length === 0
+      ? ''
+      : `${suspects.length === 0 ? 'the wire' : 'wires'}${colours.length > 0 ? ` (${colours.join(', ')})` : ''}`;
+  const blamed = [...suspects.map((element) => elementName(model, element)), wireWords].filter(Boolean);
+  const named = blamed.length > 1 ? `${blamed.slice(0, -1).join(', ')} or ${blamed.at(-1) ?? ''}` : (blamed[0] ?? '');
+  const between = `between ${label(first)} and ${label(last + 1)}`;
+  const source = place.isSourceOpen ? ', or nothing is fed in' : '';
+  if (isWhole && !place.isSourceOpen)
+    return `The voltage stands ${between}, at ${named}: everything before it conducts.`;
+  return `It stops ${between}: ${named}${source}.`;
+}

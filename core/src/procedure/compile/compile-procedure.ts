@@ -1,0 +1,80 @@
+import { chainOf, reachablePoints, suspectableElements, type Options } from '../../path';
+import type { UnitModelDocument } from '../../unit-model';
+import {
+  isWalkable,
+  type ChainStep,
+  type ClearanceStep,
+  type MeasurementStep,
+  type ProcedureDocument,
+  type StepDocument,
+} from '../procedure-document';
+import { clearanceMembers } from './clearance-members';
+import { inlineCalls } from './inline-calls';
+
+/**
+ * The chart as a visit walks it: general procedures in place of their calls, chains and clearances as the readings they
+ * come to. What cannot be made is left as written, for lint to name. Pure; never throws.
+ */
+export function compileProcedure(
+  procedure: ProcedureDocument,
+  model: UnitModelDocument,
+  generals: readonly ProcedureDocument[] = [],
+  options: Options = {},
+): ProcedureDocument {
+  if (Object.values(procedure.steps).every(isWalkable)) return procedure;
+  const inlined = inlineCalls(procedure, model, generals);
+  const steps = Object.fromEntries(
+    Object.entries(inlined.steps).map(([id, step]) => [id, compiledStep(step, model, options)]),
+  );
+  return { ...inlined, steps };
+}
+
+function compiledStep(step: StepDocument, model: UnitModelDocument, options: Options): StepDocument {
+  if (step.kind === 'chain') return chainMeasurement(step, model, options) ?? step;
+  if (step.kind === 'clearance') return clearanceMeasurement(step, model);
+  return step;
+}
+
+function chainMeasurement(step: ChainStep, model: UnitModelDocument, options: Options): MeasurementStep | undefined {
+  const path = model.paths?.find(({ id }) => id === step.path);
+  const chain = path && chainOf(model, path, options);
+  if (!path || !chain) return undefined;
+  const { kind: _kind, path: _path, points, requires, clears, implicates, ...common } = step;
+  const reachable = points ?? reachablePoints(model, chain);
+  const calls = Object.fromEntries((path.calls ?? []).map((call) => [call, 'on' as const]));
+  const elements = suspectableElements(chain);
+  const others = (element: string): readonly string[] => elements.filter((each) => each !== element);
+  const byElement = (list: (element: string) => readonly string[]): Readonly<Record<string, readonly string[]>> =>
+    Object.fromEntries(elements.map((element) => [element, list(element)]));
+  return {
+    ...common,
+    kind: 'measurement',
+    measure: {
+      function: chain.function,
+      requires: { supplies: { [path.supply]: 'on' }, ...(path.calls ? { calls } : {}), ...requires },
+      chain: { path: path.id, points: reachable },
+    },
+    // The whole voltage across one element says that all others conduct.
+    clears: clears ?? byElement(others),
+    implicates: implicates ?? byElement((element) => [element]),
+  };
+}
+
+function clearanceMeasurement(step: ClearanceStep, model: UnitModelDocument): MeasurementStep {
+  const { kind: _kind, board, members = [], ...common } = step;
+  const found = clearanceMembers(model, board).filter(({ id }) => !members.some((each) => each.id === id));
+  const connectors = (model.boards.find(({ id }) => id === board)?.connectors ?? []).filter(
+    ({ pluggable }) => pluggable,
+  );
+  return {
+    ...common,
+    kind: 'measurement',
+    skippable: false,
+    measure: {
+      function: 'resistance',
+      requires: { connectors: Object.fromEntries(connectors.map(({ id }) => [`${board}.${id}`, 'out' as const])) },
+      set: [...found, ...members],
+      clearance: board,
+    },
+  };
+}

@@ -1,0 +1,2 @@
+export { compileProcedure } from './compile-procedure';
+export { clearanceMembers } from './clearance-members';

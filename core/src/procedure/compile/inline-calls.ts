@@ -1,0 +1,124 @@
+import { elementName, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
+import { targetStep } from '../branching';
+import type { ProcedureCallStep, ProcedureDocument, RoleDocument, StepDocument, Target } from '../procedure-document';
+
+type Steps = Readonly<Record<string, StepDocument>>;
+
+/** Puts the steps of general procedures in place of their calls, as `call.step`. */
+export function inlineCalls(
+  procedure: ProcedureDocument,
+  model: UnitModelDocument,
+  generals: readonly ProcedureDocument[],
+): ProcedureDocument {
+  const starts = new Map<string, string>();
+  const steps: Record<string, StepDocument> = {};
+  for (const [id, step] of Object.entries(procedure.steps)) {
+    const general = step.kind === 'procedureCall' ? generals.find((each) => each.id === step.procedure) : undefined;
+    if (step.kind !== 'procedureCall' || !general?.roles || !isBound(general.roles, step)) {
+      steps[id] = step;
+      continue;
+    }
+    starts.set(id, `${id}.${general.start}`);
+    Object.assign(steps, boundSteps(id, step, general, model));
+  }
+  const into = (target: string): string => starts.get(target) ?? target;
+  return {
+    ...procedure,
+    start: into(procedure.start),
+    ...(procedure.entries
+      ? { entries: procedure.entries.map((each) => (each.at === undefined ? each : { ...each, at: into(each.at) })) }
+      : {}),
+    steps: Object.fromEntries(Object.entries(steps).map(([id, step]) => [id, withTargets(step, into)])),
+  };
+}
+
+function isBound(roles: Readonly<Record<string, RoleDocument>>, { bind }: ProcedureCallStep): boolean {
+  return Object.keys(roles).every((role) => Object.hasOwn(bind, role));
+}
+
+function boundSteps(id: string, call: ProcedureCallStep, general: ProcedureDocument, model: UnitModelDocument): Steps {
+  const target = (to: string): string => {
+    if (!to.startsWith('@')) return `${id}.${to}`;
+    const found = call.branches[to.slice(1)];
+    return found === undefined ? to : targetStep(found);
+  };
+  return Object.fromEntries(
+    Object.entries(general.steps).map(([inner, step]) => {
+      const bound = withRoles(step, call.bind, general.roles ?? {}, model) as StepDocument;
+      return [`${id}.${inner}`, withTargets(bound, target)];
+    }),
+  );
+}
+
+/** The same step with every target led on by `into`. */
+export function withTargets(step: StepDocument, into: (target: string) => string): StepDocument {
+  const one = (target: Target): Target =>
+    typeof target === 'string' ? into(target) : { ...target, go: into(target.go) };
+  const each = (targets: Readonly<Record<string, Target>>): Readonly<Record<string, Target>> =>
+    Object.fromEntries(Object.entries(targets).map(([outcome, target]) => [outcome, one(target)]));
+  const common: Record<string, string> = {};
+  for (const field of ['next', 'exceeded', 'notApplicable', 'cannotDo', 'on'] as const) {
+    const target = (step as unknown as Readonly<Record<string, unknown>>)[field];
+    if (typeof target === 'string') common[field] = into(target);
+  }
+  switch (step.kind) {
+    case 'observation':
+      return { ...step, ...common, answers: each(step.answers) };
+    case 'decide':
+      return { ...step, ...common, cases: each(step.cases) };
+    case 'measurement':
+    case 'matrix':
+    case 'chain':
+    case 'clearance':
+    case 'procedureCall':
+      return { ...step, ...common, branches: each(step.branches) };
+    default:
+      return { ...step, ...common };
+  }
+}
+
+const ROLE = /^role\.([\w-]+)(.*)$/s;
+
+/**
+ * Every `role.name` that stands at the beginning of a text or key becomes what it is bound to, and every `{name}` within a
+ * text the name it has at the machine.
+ */
+function withRoles(
+  value: unknown,
+  bind: Readonly<Record<string, string>>,
+  roles: Readonly<Record<string, RoleDocument>>,
+  model: UnitModelDocument,
+): unknown {
+  const text = (written: string): string => {
+    const [, role = '', rest = ''] = ROLE.exec(written) ?? [];
+    const bound = Object.hasOwn(bind, role) ? bind[role] : undefined;
+    if (bound !== undefined) return `${bound}${rest}`;
+    return written.replace(/\{([\w-]+)\}/g, (whole, name: string) => {
+      const to = Object.hasOwn(bind, name) ? bind[name] : undefined;
+      return to === undefined ? whole : spoken(to, roles[name]?.kind, model);
+    });
+  };
+  const walk = (each: unknown): unknown => {
+    if (typeof each === 'string') return text(each);
+    if (Array.isArray(each)) return each.map(walk);
+    if (typeof each !== 'object' || each === null) return each;
+    return Object.fromEntries(Object.entries(each).map(([key, inner]) => [text(key), walk(inner)]));
+  };
+  return walk(value);
+}
+
+function spoken(bound: string, kind: RoleDocument['kind'] | undefined, model: UnitModelDocument): string {
+  switch (kind) {
+    case 'terminal':
+    case 'connector':
+      return terminalLabel(model, bound);
+    case 'element':
+      return elementName(model, bound);
+    case 'supply':
+      return supplyOf(model, bound)?.name ?? bound;
+    case 'call':
+      return model.calls?.find(({ id }) => id === bound)?.name ?? bound;
+    default:
+      return bound;
+  }
+}

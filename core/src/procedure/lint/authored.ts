@@ -1,0 +1,161 @@
+import { chainOf, suspectableElements } from '../../path';
+import {
+  bypassRefusal,
+  isKnownElement,
+  isKnownTerminal,
+  problemError,
+  protectionsBetween,
+  type Problem,
+  type UnitModelDocument,
+} from '../../unit-model';
+import { clearanceMembers } from '../compile';
+import {
+  CHAIN_OUTCOMES,
+  MATRIX_PATTERNS,
+  type ChainStep,
+  type ClearanceStep,
+  type MatrixStep,
+  type ProcedureCallStep,
+  type ProcedureDocument,
+  type RoleDocument,
+  type Target,
+} from '../procedure-document';
+
+/** What is wrong with the steps that are made into others before they are walked, and with a matrix of jumpers. */
+export function lintAuthored(
+  procedure: ProcedureDocument,
+  model: UnitModelDocument,
+  generals: readonly ProcedureDocument[],
+): Problem[] {
+  return Object.entries(procedure.steps).flatMap(([id, step]) => {
+    const path = `steps.${id}`;
+    switch (step.kind) {
+      case 'chain':
+        return lintChain(step, path, model);
+      case 'clearance':
+        return lintClearance(step, path, model);
+      case 'procedureCall':
+        return lintCall(step, path, model, generals);
+      case 'matrix':
+        return lintMatrix(step, path, model);
+      default:
+        return [];
+    }
+  });
+}
+
+/** Every result has a way on, and no way stands for what cannot result. */
+function lintBranches(
+  branches: Readonly<Record<string, Target>>,
+  results: readonly string[],
+  path: string,
+  catchAll: boolean,
+): Problem[] {
+  const known = [...results, ...(catchAll ? ['otherwise'] : [])];
+  const unknown = Object.keys(branches)
+    .filter((key) => !known.includes(key))
+    .map((key) => problemError(`${path}.branches.${key}`, `"${key}" cannot result here. Known: ${known.join(', ')}.`));
+  if (catchAll && Object.hasOwn(branches, 'otherwise')) return unknown;
+  const missing = results
+    .filter((result) => !Object.hasOwn(branches, result))
+    .map((result) => problemError(`${path}.branches`, `This can end in "${result}", which leads nowhere.`));
+  return [...unknown, ...missing];
+}
+
+function lintChain(step: ChainStep, path: string, model: UnitModelDocument): Problem[] {
+  const found = model.paths?.find(({ id }) => id === step.path);
+  if (!found) {
+    const known = (model.paths ?? []).map(({ id }) => id).join(', ') || 'none';
+    return [problemError(`${path}.path`, `"${step.path}" is no path of this unit model. Known: ${known}.`)];
+  }
+  const chain = chainOf(model, found);
+  if (!chain)
+    return [problemError(`${path}.path`, `The path "${step.path}" cannot be followed along the wiring list.`)];
+  const points = (step.points ?? []).flatMap((point, index) =>
+    chain.points.includes(point)
+      ? []
+      : [problemError(`${path}.points[${index}]`, `"${point}" does not lie on the path "${step.path}".`)],
+  );
+  return [...points, ...lintBranches(step.branches, [...suspectableElements(chain), ...CHAIN_OUTCOMES], path, true)];
+}
+
+function lintClearance(step: ClearanceStep, path: string, model: UnitModelDocument): Problem[] {
+  if (!model.boards.some(({ id }) => id === step.board))
+    return [problemError(`${path}.board`, `"${step.board}" is no board of this unit model.`)];
+  const isEmpty = clearanceMembers(model, step.board).length === 0 && (step.members ?? []).length === 0;
+  return isEmpty ? [problemError(path, 'Nothing plugs into this board that could be read.')] : [];
+}
+
+function lintCall(
+  step: ProcedureCallStep,
+  path: string,
+  model: UnitModelDocument,
+  generals: readonly ProcedureDocument[],
+): Problem[] {
+  const general = generals.find(({ id, roles }) => id === step.procedure && roles !== undefined);
+  if (!general) return [problemError(`${path}.procedure`, `"${step.procedure}" is no general procedure that is here.`)];
+  const roles = general.roles ?? {};
+  const missing = Object.entries(roles)
+    .filter(([role]) => !Object.hasOwn(step.bind, role))
+    .map(([role, { what }]) => problemError(`${path}.bind`, `"${role}" is not bound: ${what}.`));
+  const wrong = Object.entries(step.bind).flatMap(([role, bound]) => {
+    const known = Object.hasOwn(roles, role) ? roles[role] : undefined;
+    if (!known) return [problemError(`${path}.bind.${role}`, `"${role}" is no role of "${general.id}".`)];
+    return isOfKind(model, known, bound)
+      ? []
+      : [problemError(`${path}.bind.${role}`, `"${bound}" is no ${known.kind} of this unit model.`)];
+  });
+  return [...missing, ...wrong, ...lintBranches(step.branches, Object.keys(general.results ?? {}), path, false)];
+}
+
+function isOfKind(model: UnitModelDocument, { kind }: RoleDocument, bound: string): boolean {
+  switch (kind) {
+    case 'terminal':
+      return isKnownTerminal(model, bound);
+    case 'supply':
+      return model.supplies.some(({ id }) => id === bound);
+    case 'call':
+      return (model.calls ?? []).some(({ id }) => id === bound);
+    case 'element':
+      return isKnownElement(model, bound);
+    case 'connector':
+      return model.boards.some((board) => board.connectors.some(({ id }) => `${board.id}.${id}` === bound));
+    case 'value':
+      return true;
+  }
+}
+
+function lintMatrix(step: MatrixStep, path: string, model: UnitModelDocument): Problem[] {
+  const calls = step.calls.flatMap(({ id }, index) =>
+    (model.calls ?? []).some((call) => call.id === id)
+      ? []
+      : [problemError(`${path}.calls[${index}]`, `"${id}" is no call of this unit model.`)],
+  );
+  const cells = step.places.flatMap((place, index) =>
+    Object.entries(place.jumpers).flatMap(([call, ends]) => {
+      const at = `${path}.places[${index}].jumpers.${call}`;
+      const [from, to] = ends;
+      if (from === undefined || to === undefined || ends.length !== 2)
+        return [problemError(at, 'A jumper joins two terminals.')];
+      const unknown = ends.filter((end) => !isKnownTerminal(model, end));
+      if (unknown.length > 0) return [problemError(at, `"${unknown.join('", "')}" is no terminal of this unit model.`)];
+      const refusal = bypassRefusal(model, { from, to, ...(place.removes ? { removes: place.removes } : {}) });
+      if (refusal) return [problemError(at, refusal)];
+      const hidden = protectionsBetween(model, { from, to }).filter((each) => each !== place.removes);
+      return hidden.length === 0
+        ? []
+        : [problemError(at, `This takes away ${hidden.join(' and ')} protection and does not say so.`)];
+    }),
+  );
+  const proves = step.places.flatMap(({ proves: elements = [] }, index) =>
+    elements
+      .filter((element) => !isKnownElement(model, element))
+      .map((element) =>
+        problemError(`${path}.places[${index}].proves`, `"${element}" is not an element of this unit model.`),
+      ),
+  );
+  const possible = MATRIX_PATTERNS.filter(
+    (pattern) => step.calls.length > 1 || (pattern !== 'conductor' && pattern !== 'mixed'),
+  ).filter((pattern) => step.places.length > 1 || (pattern !== 'cable' && pattern !== 'conductor'));
+  return [...calls, ...cells, ...proves, ...lintBranches(step.branches, possible, path, true)];
+}

@@ -1,0 +1,154 @@
+import { BENCH_CONTEXT } from '../testing/traps';
+import { BURNER_CONTEXT } from '../testing/burner';
+import { DEMO_MODEL } from '../testing/demo';
+import type { SupplyDocument, UnitModelDocument } from '../unit-model';
+import { judgeSupply, SUPPLY_PATTERNS, supplyPlan, type SupplyFacts, type SupplyPattern } from './index';
+
+const plain = (words: string): string => words.replace(/\u00A0/g, ' ');
+
+function of(supply: Partial<SupplyDocument> & Pick<SupplyDocument, 'system' | 'nominal'>): UnitModelDocument {
+  return {
+    ...DEMO_MODEL,
+    supplies: [{ id: 's', terminals: { plus: 'K1.A1', minus: 'K1.A2', E: 'PE.1' }, ...supply }],
+    devices: [...DEMO_MODEL.devices, { id: 'BT', kind: 'battery', nominal: '3 V' }],
+  };
+}
+
+function judged(
+  model: UnitModelDocument,
+  id: string,
+  volts: Readonly<Record<string, number>>,
+  facts: Partial<SupplyFacts> = {},
+): { readonly pattern: SupplyPattern; readonly sentence: string } {
+  const verdict = judgeSupply(model, id, {
+    volts: new Map(Object.entries(volts)),
+    isUnloaded: false,
+    isEarthProven: true,
+    ...facts,
+  });
+  return { pattern: verdict.pattern, sentence: plain(verdict.sentence) };
+}
+
+const BENCH = BENCH_CONTEXT.model;
+const BURNER = BURNER_CONTEXT.model;
+const THREE = of({ system: 'three-phase', nominal: '460 V', bond: 'N-E' });
+
+/** What every pattern looks like at the terminals; the figures of the trade are common practice, no source. */
+const CASES: readonly {
+  readonly pattern: SupplyPattern;
+  readonly model: UnitModelDocument;
+  readonly id: string;
+  readonly volts: Readonly<Record<string, number>>;
+  readonly facts?: Partial<SupplyFacts>;
+}[] = [
+  { pattern: 'good', model: BURNER, id: 'mains', volts: { 'L-N': 231, 'L-E': 230, 'N-E': 0.4 } },
+  { pattern: 'reversed', model: BURNER, id: 'mains', volts: { 'L-N': 231, 'L-E': 0.6, 'N-E': 230 } },
+  { pattern: 'floating', model: BURNER, id: 'mains', volts: { 'L-N': 231, 'L-E': 114, 'N-E': 117 } },
+  { pattern: 'low', model: BURNER, id: 'mains', volts: { 'L-N': 198, 'L-E': 198, 'N-E': 0.5 } },
+  { pattern: 'high', model: BURNER, id: 'mains', volts: { 'L-N': 262, 'L-E': 262, 'N-E': 0.5 } },
+  { pattern: 'lost-neutral', model: BURNER, id: 'mains', volts: { 'L-N': 4, 'L-E': 230, 'N-E': 2 } },
+  { pattern: 'one-leg-or-fed-back', model: BURNER, id: 'mains', volts: { 'L-N': 0.2, 'L-E': 230, 'N-E': 229 } },
+  {
+    pattern: 'both-on-one-leg',
+    model: BURNER,
+    id: 'mains',
+    volts: { 'L-N': 0.2, 'L-E': 230, 'N-E': 229 },
+    facts: { isUnloaded: true },
+  },
+  { pattern: 'no-supply', model: BURNER, id: 'mains', volts: { 'L-N': 0.1, 'L-E': 0.2, 'N-E': 0.1 } },
+  { pattern: 'good', model: BURNER, id: 'control', volts: { 'feed-return': 27, 'feed-E': 27, 'return-E': 0 } },
+  { pattern: 'low', model: BURNER, id: 'control', volts: { 'feed-return': 19.8, 'feed-E': 19.8, 'return-E': 0 } },
+  { pattern: 'reversed', model: BURNER, id: 'control', volts: { 'feed-return': 26, 'feed-E': 0, 'return-E': 26 } },
+  // Two legs of about 120 V to neutral and 230 to 245 V across.
+  { pattern: 'good', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 120, 'L1-L2': 239, 'N-E': 0.3 } },
+  { pattern: 'one-leg-lost', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 1, 'L1-L2': 118, 'N-E': 0.3 } },
+  {
+    pattern: 'one-leg-or-fed-back',
+    model: BENCH,
+    id: 'mains',
+    volts: { 'L1-N': 119, 'L2-N': 118, 'L1-L2': 0.8, 'N-E': 0.3 },
+  },
+  {
+    pattern: 'both-on-one-leg',
+    model: BENCH,
+    id: 'mains',
+    volts: { 'L1-N': 119, 'L2-N': 119, 'L1-L2': 0, 'N-E': 0.3 },
+    facts: { isUnloaded: true },
+  },
+  { pattern: 'lost-neutral', model: BENCH, id: 'mains', volts: { 'L1-N': 158, 'L2-N': 81, 'L1-L2': 239, 'N-E': 20 } },
+  { pattern: 'reversed', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 238, 'L1-L2': 120, 'N-E': 119 } },
+  { pattern: 'floating', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 120, 'L1-L2': 239, 'N-E': 60 } },
+  { pattern: 'low', model: BENCH, id: 'mains', volts: { 'L1-N': 108, 'L2-N': 109, 'L1-L2': 217, 'N-E': 0.4 } },
+  { pattern: 'good', model: THREE, id: 's', volts: { 'L1-L2': 460, 'L2-L3': 461, 'L1-L3': 459 } },
+  { pattern: 'unbalanced', model: THREE, id: 's', volts: { 'L1-L2': 460, 'L2-L3': 467, 'L1-L3': 450 } },
+  { pattern: 'one-leg-lost', model: THREE, id: 's', volts: { 'L1-L2': 460, 'L2-L3': 225, 'L1-L3': 231 } },
+  { pattern: 'both-on-one-leg', model: THREE, id: 's', volts: { 'L1-L2': 460, 'L2-L3': 459, 'L1-L3': 2 } },
+  {
+    pattern: 'lost-neutral',
+    model: THREE,
+    id: 's',
+    volts: { 'L1-L2': 460, 'L2-L3': 460, 'L1-L3': 460, 'L1-N': 190, 'L2-N': 280, 'L3-N': 320 },
+  },
+  { pattern: 'good', model: of({ system: 'dc', nominal: '24 V' }), id: 's', volts: { 'plus-minus': 24.3 } },
+  { pattern: 'reversed', model: of({ system: 'dc', nominal: '24 V' }), id: 's', volts: { 'plus-minus': -24.3 } },
+  { pattern: 'low', model: of({ system: 'dc', nominal: '24 V' }), id: 's', volts: { 'plus-minus': 19 } },
+  {
+    pattern: 'weak-cells',
+    model: of({ system: 'dc', nominal: '3 V', from: 'BT' }),
+    id: 's',
+    volts: { 'plus-minus': 2.5 },
+  },
+  {
+    pattern: 'floating',
+    model: of({ system: 'dc', nominal: '24 V', bond: 'minus-E' }),
+    id: 's',
+    volts: { 'plus-minus': 24, 'plus-E': 12, 'minus-E': -12 },
+  },
+];
+
+describe('a supply, all its pairs together', () => {
+  for (const { pattern, model, id, volts, facts } of CASES) {
+    const words = Object.entries(volts)
+      .map(([name, value]) => `${name} ${value}`)
+      .join(', ');
+    it(`is ${pattern} with ${words}`, () => {
+      expect(judged(model, id, volts, facts).pattern).toBe(pattern);
+    });
+  }
+
+  it('has a case for every pattern it can come to', () => {
+    const shown = new Set(CASES.map(({ pattern }) => pattern));
+    expect(SUPPLY_PATTERNS.filter((pattern) => !shown.has(pattern) && pattern !== 'unclear')).toEqual([]);
+  });
+
+  it('shows the arithmetic of the unbalance: NEMA MG 1 example 460, 467, 450 V (from memory)', () => {
+    const { sentence } = judged(THREE, 's', { 'L1-L2': 460, 'L2-L3': 467, 'L1-L3': 450 });
+    expect(sentence).toContain('mean 459 V');
+    expect(sentence).toContain('2 % unbalanced');
+  });
+
+  it('shows it for the US DOE motor tip sheet example as well: 462, 463, 455 V is 1.1 % (from memory)', () => {
+    expect(judged(THREE, 's', { 'L1-L2': 462, 'L2-L3': 463, 'L1-L3': 455 }).sentence).toContain('1.1 % unbalanced');
+  });
+
+  it('says when the earth it was read to is not proven', () => {
+    const volts = { 'L-N': 231, 'L-E': 230, 'N-E': 0.4 };
+    expect(judged(BURNER, 'mains', volts, { isEarthProven: false }).sentence).toContain('not proven');
+    expect(judged(BURNER, 'mains', volts).sentence).not.toContain('not proven');
+  });
+});
+
+describe('the plan of a supply check', () => {
+  it('begins with the earth, dead, and goes through every pair', () => {
+    const plan = supplyPlan(BENCH, 'mains');
+    expect(plan.map(({ name }) => name)).toEqual(['earth', 'L1-N', 'L1-L2', 'L1-E', 'L2-N', 'N-E', 'L2-E']);
+    expect(plan[0]).toEqual(jasmine.objectContaining({ from: 'PE.1', to: 'FR.E', function: 'resistance' }));
+  });
+
+  it('expects what IEC 60038 and ANSI C84.1 allow', () => {
+    const expected = (model: UnitModelDocument, name: string): unknown =>
+      supplyPlan(model, 'mains').find((pair) => pair.name === name)?.expect;
+    expect(expected(BURNER, 'L-N')).toEqual(jasmine.objectContaining({ value: '230 V', tolerance: '10 %' }));
+    expect(expected(BENCH, 'L1-N')).toEqual(jasmine.objectContaining({ value: '120 V', tolerance: '5 %' }));
+  });
+});

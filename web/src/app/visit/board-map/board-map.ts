@@ -1,0 +1,237 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { select } from 'd3-selection';
+import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
+import type { EventBody, VisitContext, VisitState } from '@juxtameter/core';
+import { fitted, neighbour } from './fit';
+import { boardMap, terminalAt, type MapTerminal } from './map-layout';
+import type { GroupView } from './map-views';
+import type { Points } from './probe-views';
+import { TerminalCard } from './terminal-card';
+import { TerminalList } from './terminal-list';
+import { TerminalPicture } from './terminal-picture';
+import { terminalView, type Probe, type TerminalView } from './terminal-view';
+
+const CLOSEST = 3;
+const FARTHEST = 0.3;
+const FACTOR = 1.3;
+/** Letters that fit above one terminal, at the size block titles have. */
+const LETTERS_A_CELL = 6.6;
+
+/**
+ * Where the probes go: every terminal as it sits, the step's two lit. Two taps take two points for a reading beside the
+ * chart.
+ */
+@Component({
+  selector: 'jx-board-map',
+  imports: [TerminalCard, TerminalList, TerminalPicture],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './board-map.html',
+  styleUrl: './board-map.scss',
+})
+export class BoardMapView {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  /** Where the current step puts its probes. */
+  readonly points = input<Points>({});
+  readonly recorded = output<EventBody>();
+  /** Two points taken for a reading. */
+  readonly paired = output<{ readonly from: string; readonly to: string }>();
+
+  private readonly picture = viewChild<ElementRef<SVGSVGElement>>('picture');
+  private readonly transform = signal<ZoomTransform>(zoomIdentity);
+  private zoomer: ZoomBehavior<SVGSVGElement, unknown> | undefined;
+  protected readonly moved = computed(() => this.transform().toString());
+  protected readonly isList = signal(false);
+  /** The first of two points, once tapped. */
+  protected readonly first = signal<string | undefined>(undefined);
+  private readonly map = computed(() => boardMap(this.context().model));
+  private readonly litKey = computed(() => `${this.points().from ?? ''} ${this.points().to ?? ''}`);
+  /** The terminal that Tab comes to, and from which the arrow keys go on. */
+  protected readonly cursor = linkedSignal<string, string | undefined>({
+    source: this.litKey,
+    computation: () => {
+      const map = untracked(this.map);
+      const lit = terminalAt(map, untracked(this.points).from);
+      return lit?.address ?? map.terminals.keys().next().value;
+    },
+  });
+  protected readonly views = computed<readonly GroupView[]>(() => {
+    const [context, visit, { from, to }] = [this.context(), this.visit(), this.points()];
+    const [a, b] = [terminalAt(this.map(), from)?.address, terminalAt(this.map(), to)?.address];
+    const probeOn = (address: string): Probe | undefined =>
+      address === a ? 'A' : address === b ? 'B' : address === this.first() && a === undefined ? 'A' : undefined;
+    return this.map().groups.map((group) => ({
+      ...group,
+      blocks: group.blocks.map((block) => ({
+        ...block,
+        short: shortened(block.title, block.width),
+        terminals: block.terminals.map((each) => terminalView(context, visit, each, probeOn(each.address))),
+      })),
+    }));
+  });
+  protected readonly shown = computed(() => {
+    const address = this.first();
+    return this.views()
+      .flatMap(({ blocks }) => blocks.flatMap(({ terminals }) => terminals))
+      .find((each) => each.address === address);
+  });
+  protected readonly hint = computed(() => {
+    const first = terminalAt(this.map(), this.first());
+    if (first) return `A on ${first.name}: tap where B goes`;
+    const lit = this.views()
+      .flatMap(({ blocks }) => blocks.flatMap(({ terminals }) => terminals))
+      .filter(({ probe }) => probe !== undefined)
+      .sort((a, b) => (a.probe ?? '').localeCompare(b.probe ?? ''));
+    return lit.length > 0
+      ? lit.map(({ probe, name }) => `${probe ?? ''} on ${name}`).join(', ')
+      : 'Tap two points for a reading';
+  });
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    afterNextRender(() => {
+      const watcher = new ResizeObserver(() => this.fit());
+      const watched = this.picture()?.nativeElement;
+      if (watched) watcher.observe(watched);
+      destroyed.onDestroy(() => watcher.disconnect());
+    });
+    // The drawing comes and goes with the list.
+    effect(() => {
+      const picture = this.picture()?.nativeElement;
+      untracked(() => this.attach(picture));
+    });
+    effect(() => {
+      this.litKey();
+      untracked(() => this.fit());
+    });
+  }
+
+  private attach(picture: SVGSVGElement | undefined): void {
+    if (!picture) return;
+    this.zoomer = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([FARTHEST, CLOSEST])
+      // The wheel alone scrolls what stands around the map.
+      .filter((event: MouseEvent) => (event.type === 'wheel' ? event.ctrlKey : event.button === 0))
+      .clickDistance(8)
+      .on('zoom', (event: { readonly transform: ZoomTransform }) => this.transform.set(event.transform));
+    select(picture).call(this.zoomer).on('dblclick.zoom', null);
+    this.fit();
+  }
+
+  /** The lit points, and as much around them as can be read. */
+  protected fit(): void {
+    const picture = this.picture()?.nativeElement;
+    if (!picture || !this.zoomer) return;
+    const { width, height } = picture.getBoundingClientRect();
+    if (width === 0 || height === 0) return;
+    const { from, to } = this.points();
+    const { scale, x, y } = fitted(this.map(), { width, height }, [from, to]);
+    select(picture).call(this.zoomer.transform, zoomIdentity.translate(x, y).scale(scale));
+  }
+
+  protected zoomBy(factor: number): void {
+    const picture = this.picture()?.nativeElement;
+    if (picture && this.zoomer) select(picture).call(this.zoomer.scaleBy, factor);
+  }
+
+  /** The first tap is probe A, the second B; the same point twice takes it back. */
+  protected tap(address: string): void {
+    const first = this.first();
+    this.cursor.set(address);
+    if (first === undefined) return this.first.set(address);
+    this.first.set(undefined);
+    if (first !== address) this.paired.emit({ from: first, to: address });
+  }
+
+  protected pressed(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const action = this.keyAction(event.key);
+    if (!action) return;
+    event.preventDefault();
+    // Enter and the page's own keys belong to the page only where the map has no use for them.
+    event.stopPropagation();
+    action();
+  }
+
+  private keyAction(key: string): (() => void) | undefined {
+    switch (key) {
+      case 'ArrowLeft':
+        return () => this.go('left');
+      case 'ArrowRight':
+        return () => this.go('right');
+      case 'ArrowUp':
+        return () => this.go('up');
+      case 'ArrowDown':
+        return () => this.go('down');
+      case 'Enter':
+      case ' ':
+        return () => this.tap(this.cursor() ?? '');
+      case '+':
+      case '=':
+        return () => this.zoomBy(FACTOR);
+      case '-':
+        return () => this.zoomBy(1 / FACTOR);
+      case '0':
+        return () => this.fit();
+      case 'Escape':
+        return this.first() === undefined ? undefined : () => this.first.set(undefined);
+      default:
+        return undefined;
+    }
+  }
+
+  private go(way: 'left' | 'right' | 'up' | 'down'): void {
+    const from = terminalAt(this.map(), this.cursor());
+    const next = from && neighbour(this.map(), from, way);
+    if (!next) return;
+    this.cursor.set(next.address);
+    this.bringIntoView(next);
+    this.picture()?.nativeElement.querySelector<SVGGElement>(`[data-terminal="${next.address}"]`)?.focus();
+  }
+
+  private bringIntoView({ x, y }: MapTerminal): void {
+    const picture = this.picture()?.nativeElement;
+    if (!picture || !this.zoomer) return;
+    const { width, height } = picture.getBoundingClientRect();
+    const at = this.transform();
+    const [left, top] = at.apply([x, y]);
+    const isIn = left > 30 && left < width - 30 && top > 40 && top < height - 90;
+    if (!isIn) select(picture).call(this.zoomer.translateTo, x, y + 20);
+  }
+
+  protected spoken({ name, signal: said, wireViews, probe, last }: TerminalView): string {
+    const wires = wireViews
+      .map(({ colour }) => colour)
+      .filter(Boolean)
+      .join(' and ');
+    return [
+      probe === undefined ? '' : `Probe ${probe}.`,
+      `${name}.`,
+      said === '' ? '' : `${said}.`,
+      wires === '' ? '' : `Wire ${wires}.`,
+      last ? `Last read ${last.value}, ${last.verdict}.` : '',
+    ]
+      .filter(Boolean)
+      .join(' ');
+  }
+}
+
+function shortened(title: string, width: number): string {
+  const letters = Math.floor(width / LETTERS_A_CELL);
+  return title.length <= letters ? title : `${title.slice(0, letters - 1)}…`;
+}

@@ -1,0 +1,139 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import {
+  breakWords,
+  chainProgress,
+  chainsHere,
+  currentStep,
+  elementName,
+  formatValue,
+  terminalLabel,
+  type FreeLine,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { chainBoxes } from '../view/chain-boxes';
+
+/** A path as a row: what is read at each point, and where the voltage stops. */
+@Component({
+  selector: 'jx-chain-pane',
+  imports: [ButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (chains().length === 0) {
+      <p class="soft">The unit model has no path to follow. Paths are written beside its wires.</p>
+    }
+    <div class="paths" role="group" aria-label="Paths">
+      @for (chain of chains(); track chain.path.id) {
+        <button
+          type="button"
+          class="chip"
+          [attr.aria-pressed]="chain.path.id === chosen()"
+          (click)="chosen.set(chain.path.id)"
+        >
+          {{ chain.path.name }}
+        </button>
+      }
+    </div>
+    @if (view(); as view) {
+      <p class="says" data-role="break">{{ view.words }}</p>
+      @if (view.needs) {
+        <p class="small soft">{{ view.needs }}</p>
+      }
+      <ol aria-label="The path, from the source to its return">
+        @for (box of view.boxes; track $index) {
+          @if (box.point; as point) {
+            <li class="point" [attr.data-state]="point.state" [attr.data-point]="point.address">
+              <button
+                type="button"
+                [class.best]="point.address === view.best"
+                [attr.aria-label]="point.spoken"
+                (click)="choose(point.address)"
+              >
+                <span class="value mono">{{ point.value }}</span>
+                <span class="dot" aria-hidden="true"></span>
+                <span class="name mono">{{ point.name }}</span>
+              </button>
+            </li>
+          }
+          @if (box.link; as link) {
+            <li class="link" [class.suspect]="link.isSuspect" [class.absent]="link.isAbsent" [class.load]="link.isLoad">
+              <span class="across mono small">{{ link.across }}</span>
+              <span class="element mono" [title]="link.title">{{ link.label }}</span>
+              <span class="small soft">{{ link.note }}</span>
+            </li>
+          }
+        }
+      </ol>
+      @if (view.best; as best) {
+        <button pButton type="button" severity="secondary" class="next" (click)="choose(best)">
+          Splits best: {{ label(best) }} to {{ label(view.end) }}
+        </button>
+      }
+    }
+  `,
+  styleUrl: './chain-pane.scss',
+})
+export class ChainPane {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  /** A point of the current chain step. */
+  readonly pointChosen = output<string>();
+  /** A reading beside the chart. */
+  readonly lineWanted = output<FreeLine>();
+
+  protected readonly chains = computed(() => chainsHere(this.context(), this.visit()));
+  private readonly ofStep = computed(() => {
+    const step = currentStep(this.context(), this.visit());
+    return step?.kind === 'measurement' ? step.measure.chain : undefined;
+  });
+  /** The path of the step, else the one read last, else the first. */
+  protected readonly chosen = linkedSignal<string | undefined, string | undefined>({
+    source: computed(() => this.ofStep()?.path),
+    computation: (path) => path ?? this.chains()[0]?.path.id,
+  });
+  protected readonly view = computed(() => {
+    const [context, visit, path] = [this.context(), this.visit(), this.chosen()];
+    const step = this.ofStep();
+    const progress =
+      path === undefined
+        ? undefined
+        : chainProgress(context, visit, path, step?.path === path ? step.points : undefined);
+    if (!progress) return undefined;
+    const { chain, place, best } = progress;
+    const missing = [
+      ...(visit.conditions.supplies?.[chain.path.supply] === 'on' ? [] : [`${chain.path.supply} on`]),
+      ...(chain.path.calls ?? [])
+        .filter((call) => visit.conditions.calls?.[call] !== 'on')
+        .map((call) => `${call.replaceAll('-', ' ')} called`),
+    ];
+    return {
+      words: breakWords(context.model, chain, place),
+      needs: missing.length > 0 ? `It speaks only with ${missing.join(' and ')}.` : '',
+      best,
+      end: chain.points.at(-1) ?? '',
+      boxes: chainBoxes(context, progress, {
+        element: (element) => elementName(context.model, element),
+        point: (point) => terminalLabel(context.model, point),
+        volts: (volts) => formatValue(volts, 'V', 3),
+      }),
+    };
+  });
+
+  protected choose(point: string): void {
+    const step = this.ofStep();
+    if (step?.path === this.chosen() && step?.points.includes(point)) return this.pointChosen.emit(point);
+    const chain = this.chains().find(({ path }) => path.id === this.chosen());
+    if (!chain) return;
+    this.lineWanted.emit({
+      function: chain.function,
+      from: point,
+      to: chain.points.at(-1) ?? '',
+      expects: `present ${chain.nominal} V`,
+    });
+  }
+
+  protected label(point: string): string {
+    return terminalLabel(this.context().model, point);
+  }
+}

@@ -1,0 +1,178 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
+import {
+  bypassRefusal,
+  elementName,
+  matrixJudged,
+  matrixProgress,
+  type EventBody,
+  type MatrixCell,
+  type MatrixStep as MatrixStepDocument,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { PointMap } from '../board-map/point-map';
+import { probeViews } from '../board-map/probe-views';
+import { ProbeChips } from './probe-chips';
+import type { StepCommand } from './step-command';
+import { UndoButton } from './undo-button';
+
+/** Calls by places: a jumper goes in, one looks, it comes out. What works can no longer be blamed. */
+@Component({
+  selector: 'jx-matrix-step',
+  imports: [ButtonModule, PointMap, ProbeChips, UndoButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (progress(); as progress) {
+      <div class="scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col" class="small soft">call</th>
+              @for (place of step().places; track place.id) {
+                <th scope="col" class="small soft">{{ place.name }}</th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track row.call) {
+              <tr>
+                <th scope="row">{{ row.call.replaceAll('-', ' ') }}</th>
+                @for (cell of row.cells; track cell.place.id) {
+                  <td
+                    [class.now]="cell === now()"
+                    [attr.data-cell]="cell.call.id + '@' + cell.place.id"
+                    [attr.data-state]="stateOf(cell)"
+                  >
+                    {{ WORDS[stateOf(cell)] }}
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+        @if (progress.sentence) {
+          <p data-role="says">{{ progress.sentence }}</p>
+        }
+        @if (excluded(); as excluded) {
+          <p class="small"><strong>No longer to blame:</strong> {{ excluded }}</p>
+        }
+        @if (now(); as cell) {
+          @if (cell.jumper; as jumper) {
+            <p class="small soft">Jumper {{ cell.place.name }}, to {{ jumper.why }}.</p>
+            <jx-probe-chips [probes]="probes()" />
+            <jx-point-map class="on-phone" [context]="context()" [visit]="visit()" [points]="jumper" />
+            @if (jumper.removes) {
+              <p class="caution">
+                <strong>Takes away:</strong> {{ jumper.removes.replaceAll('-', ' ') }} protection. For this test only.
+              </p>
+            }
+            @if (!cell.isIn && cell.call.mayStart.length > 0) {
+              <p class="caution" data-role="may-start">
+                <strong>May start:</strong> {{ cell.call.mayStart.join(', ') }}
+              </p>
+            }
+            @if (refusal(); as refusal) {
+              <p class="caution" role="alert">
+                <strong>{{ refusal }}</strong>
+              </p>
+            }
+          }
+        }
+      </div>
+      <div class="buttons">
+        <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
+        @if (now(); as cell) {
+          @if (!cell.isIn) {
+            <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
+              Jumper is in ⏎
+            </button>
+          } @else if (cell.works === undefined) {
+            <button pButton type="button" class="look" (click)="look(cell, true)">
+              <span class="key mono">1</span> {{ cell.call.works }}
+            </button>
+            <button pButton type="button" class="look" severity="secondary" (click)="look(cell, false)">
+              <span class="key mono">2</span> Nothing
+            </button>
+          } @else {
+            <button pButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
+          }
+        } @else {
+          <button pButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
+        }
+      </div>
+    }
+  `,
+  styleUrls: ['./step-parts.scss', './matrix-step.scss'],
+})
+export class MatrixStep {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly step = input.required<MatrixStepDocument>();
+  readonly canUndo = input(false);
+  readonly commanded = output<StepCommand>();
+  protected readonly WORDS = {
+    in: 'jumper in',
+    works: 'works',
+    nothing: 'nothing',
+    implied: 'works as well',
+    open: '–',
+    none: 'not here',
+  } as const;
+  protected readonly progress = computed(() => matrixProgress(this.context(), this.visit()));
+  protected readonly rows = computed(() =>
+    this.step().calls.map(({ id }) => ({
+      call: id,
+      cells: this.progress()?.cells.filter((cell) => cell.call.id === id) ?? [],
+    })),
+  );
+  /** The cell with its jumper in goes before the one that comes next. */
+  protected readonly now = computed(() => {
+    const progress = this.progress();
+    return progress?.cells.find(({ isIn }) => isIn) ?? progress?.next;
+  });
+  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.now()?.jumper ?? {}));
+  protected readonly refusal = computed(() => {
+    const jumper = this.now()?.jumper;
+    return jumper && bypassRefusal(this.context().model, jumper);
+  });
+  protected readonly excluded = computed(() =>
+    (this.progress()?.excluded ?? []).map((element) => elementName(this.context().model, element)).join(', '),
+  );
+
+  protected stateOf({ isIn, works, isImplied, jumper }: MatrixCell): keyof typeof this.WORDS {
+    if (isIn && works === undefined) return 'in';
+    if (works !== undefined) return works ? 'works' : 'nothing';
+    if (isImplied) return 'implied';
+    return jumper ? 'open' : 'none';
+  }
+
+  /** Enter: the jumper goes in, or out, or the looks are enough. */
+  confirm(): void {
+    const cell = this.now();
+    if (!cell) {
+      const judged = matrixJudged(this.context(), this.visit());
+      return judged ? this.record(judged) : undefined;
+    }
+    if (!cell.jumper) return;
+    if (!cell.isIn) return this.refusal() === undefined ? this.record(cell.jumper) : undefined;
+    if (cell.works !== undefined) this.record({ type: 'bypass-removed', bypass: cell.jumper.bypass });
+  }
+
+  /** Answers by number, as a look does. */
+  choose(index: number): boolean {
+    const cell = this.now();
+    if (!cell?.isIn || cell.works !== undefined || index > 1) return false;
+    this.look(cell, index === 0);
+    return true;
+  }
+
+  protected look({ call, place }: MatrixCell, works: boolean): void {
+    const step = this.visit().step;
+    if (step !== undefined) this.record({ type: 'matrix-looked', step, call: call.id, place: place.id, works });
+  }
+
+  private record(body: EventBody): void {
+    this.commanded.emit({ kind: 'record', body });
+  }
+}

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ButtonModule } from 'primeng/button';
+import { InputTextModule } from 'primeng/inputtext';
+import { waivePart, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
+
+/** A part of a clearance that cannot be read is left out with a reason, which stands in the report. */
+@Component({
+  selector: 'jx-part-waiver',
+  imports: [ButtonModule, FormsModule, InputTextModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (isOpen()) {
+      <form (submit)="$event.preventDefault(); waive()">
+        <label>
+          <span class="visually-hidden">Why this part is not read</span>
+          <input
+            pInputText
+            name="waiver"
+            maxlength="600"
+            autocomplete="off"
+            placeholder="Why it is not read"
+            [ngModel]="reason()"
+            (ngModelChange)="reason.set($event)"
+          />
+        </label>
+        <button pButton type="submit" severity="secondary" [disabled]="reason().trim() === ''">Waive</button>
+        <button pButton type="button" severity="secondary" [text]="true" (click)="isOpen.set(false)">Cancel</button>
+      </form>
+    } @else {
+      <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="isOpen.set(true)">
+        Cannot be read: waive this part
+      </button>
+    }
+  `,
+  styles: `
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    label {
+      flex: 1 1 200px;
+    }
+    input {
+      width: 100%;
+      min-height: 44px;
+    }
+    button {
+      min-height: 44px;
+    }
+  `,
+})
+export class PartWaiver {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly recorded = output<EventBody>();
+  protected readonly isOpen = signal(false);
+  protected readonly reason = signal('');
+
+  protected waive(): void {
+    const body = waivePart(this.context(), this.visit(), this.reason());
+    if (!body) return;
+    this.isOpen.set(false);
+    this.reason.set('');
+    this.recorded.emit(body);
+  }
+}

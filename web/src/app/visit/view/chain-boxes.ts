@@ -1,0 +1,111 @@
+import type { ChainProgress, VisitContext } from '@juxtameter/core';
+
+/** A point of the row, with what was read or follows from what was read. */
+export interface PointBox {
+  readonly address: string;
+  readonly name: string;
+  /** Volts to the end of the path; words where they are only implied. */
+  readonly value: string;
+  readonly state: 'alive' | 'dead' | 'unclear' | 'implied-alive' | 'implied-dead' | 'open';
+  readonly spoken: string;
+}
+
+/** An element of the row, or the wires between two points that carry no element. */
+export interface LinkBox {
+  readonly label: string;
+  readonly title: string;
+  readonly note: string;
+  /** Volts read across it. */
+  readonly across: string;
+  readonly isSuspect: boolean;
+  readonly isAbsent: boolean;
+  readonly isLoad: boolean;
+}
+
+export interface ChainBox {
+  readonly point?: PointBox;
+  readonly link?: LinkBox;
+}
+
+interface Words {
+  readonly element: (element: string) => string;
+  readonly point: (point: string) => string;
+  readonly volts: (volts: number) => string;
+}
+
+/**
+ * A chain as boxes in a row. Between two elements stands one point: the one that was read, else one on a board, since that
+ * is where a probe reaches.
+ */
+export function chainBoxes(context: VisitContext, progress: ChainProgress, words: Words): readonly ChainBox[] {
+  const { chain, place } = progress;
+  const suspects = new Set(place.isSourceOpen && progress.readings.length === 0 ? [] : place.links);
+  const boxes: ChainBox[] = [];
+  let start = 0;
+  chain.links.forEach((link, index) => {
+    if (link.kind === 'wire') return;
+    boxes.push({ point: pointBox(context, progress, words, start, index) });
+    const read = progress.readings.findLast(
+      ({ from, to }) => from <= index && to > index && isNarrow(progress, from, to),
+    );
+    const wires = chain.links.slice(start, index).flatMap((each, at) => (suspects.has(start + at) ? [each] : []));
+    boxes.push({
+      link: {
+        label: shortName(link.element),
+        title: words.element(link.element),
+        note: link.isAbsent ? 'not here' : wires.length > 0 && suspects.has(index) ? 'or its wires' : '',
+        across: read ? words.volts(read.volts) : '',
+        isSuspect: suspects.has(index),
+        isAbsent: link.isAbsent === true,
+        isLoad: link.kind === 'load',
+      },
+    });
+    start = index + 1;
+  });
+  boxes.push({ point: pointBox(context, progress, words, start, chain.links.length) });
+  return boxes;
+}
+
+/** Read across this element alone, with no other in between. */
+function isNarrow({ chain }: ChainProgress, from: number, to: number): boolean {
+  return chain.links.slice(from, to).filter(({ kind }) => kind !== 'wire').length === 1;
+}
+
+function shortName(element: string): string {
+  const [owner = '', inner] = element.split(':');
+  return inner === undefined ? owner : `${owner} ${inner.replaceAll('-', ' ')}`;
+}
+
+/** The point between two elements: `first` and `last` are the ends of the wires that join them. */
+function pointBox(context: VisitContext, progress: ChainProgress, words: Words, first: number, last: number): PointBox {
+  const { chain, readings, place } = progress;
+  const end = chain.points.length - 1;
+  const within = Array.from({ length: last - first + 1 }, (_each, index) => first + index);
+  const read = readings.findLast(({ from, to }) => within.includes(from) && to === end);
+  const isOnBoard = (index: number): boolean =>
+    context.model.boards.some(({ id }) => chain.points[index]?.startsWith(`${id}.`) === true);
+  const offered = within.find((index) => progress.offers.includes(chain.points[index] ?? ''));
+  const at = read?.from ?? offered ?? within.find(isOnBoard) ?? first;
+  const address = chain.points[at] ?? '';
+  const name = words.point(address);
+  if (read) {
+    const value = words.volts(read.volts);
+    return { address, name, value, state: read.shows, spoken: `${name}: ${value}, ${read.shows}` };
+  }
+  if (at === end) return { address, name, value: 'return', state: 'open', spoken: `${name}, the return` };
+  const state = implied(place.isSourceOpen, place.links, at, readings.length > 0);
+  const value = { 'implied-alive': 'alive', 'implied-dead': 'dead', open: '?' }[state];
+  return { address, name, value, state, spoken: `${name}: ${state === 'open' ? 'not known' : `must be ${value}`}` };
+}
+
+/** Before everything that may stop the voltage it is alive, behind all of it dead. */
+function implied(
+  isSourceOpen: boolean,
+  links: readonly number[],
+  at: number,
+  isRead: boolean,
+): 'implied-alive' | 'implied-dead' | 'open' {
+  if (!isRead || links.length === 0) return 'open';
+  if (!isSourceOpen && links.every((index) => index >= at)) return 'implied-alive';
+  return links.every((index) => index < at) ? 'implied-dead' : 'open';
+}
