@@ -84,7 +84,7 @@ function cellOf(
             bypass,
             from,
             to,
-            why: `make the call ${call.id.replaceAll('-', ' ')} ${place.name}`,
+            why: `call ${call.id.replaceAll('-', ' ')} ${place.name}`,
             makes: call.id,
             ...(place.removes === undefined ? {} : { removes: place.removes }),
           },

@@ -18,10 +18,10 @@ import {
   FUNCTIONS,
   supplyCheck,
   supplyJudged,
-  systemWords,
   terminalLabel,
   type EventBody,
   type SupplyRow,
+  type SupplySystem,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { JuxtaBar } from '../juxta/juxta-bar';
@@ -59,7 +59,12 @@ export class SupplyPage {
   });
   protected readonly system = computed(() => {
     const supply = this.supply();
-    return supply ? systemWords(supply.system) : '';
+    return supply ? SYSTEM_WORDS[supply.system] : '';
+  });
+  protected readonly title = computed(() => {
+    const supply = this.supply();
+    const name = supply?.name ?? supply?.id ?? 'supply';
+    return `${name.charAt(0).toUpperCase()}${name.slice(1)}, all round`;
   });
   private readonly check = computed(() => {
     const [context, supply] = [this.opened.context(), this.supply()];
@@ -73,12 +78,12 @@ export class SupplyPage {
         ...row,
         title: row.name === 'earth' ? 'Earth, end to end' : row.name.replace('-', ' to '),
         points: `${this.label(row.from)} to ${this.label(row.to)}`,
-        should: row.expects === 'finite' ? 'nothing ties these two together' : row.expects,
+        should: this.shouldOf(row),
         value: reading ? (reading.reading ? formatReading(reading.reading) : reading.text) : '',
         verdict: reading?.judgement.verdict,
         colour: verdictColour(reading?.judgement.verdict),
         comparison: reading?.expectation ? comparisonOf(reading) : undefined,
-        unmet: reading ? '' : unmet.join(', '),
+        unmet: reading ? '' : unmetWords(unmet),
       };
     }),
   );
@@ -185,6 +190,13 @@ export class SupplyPage {
     return isOff ? [...unmet, `the ${supply.name ?? supply.id} supply is not logged as on`] : unmet;
   }
 
+  private shouldOf(row: SupplyRow): string {
+    const context = this.opened.context();
+    const asked = context && askedFree(context, this.opened.visit(), lineOf(row));
+    if (row.expects === 'finite') return 'whatever it is: nothing ties these two together';
+    return asked && 'expectation' in asked ? shouldWords(asked.expectation, row.function) : '';
+  }
+
   private label(point: string): string {
     const model = this.opened.context()?.model;
     return model ? terminalLabel(model, point) : point;
@@ -196,6 +208,21 @@ export class SupplyPage {
   }
 
   protected readonly isOn = computed(() => this.opened.visit().conditions.supplies?.[this.supply()?.id ?? ''] === 'on');
+}
+
+const SYSTEM_WORDS: Readonly<Record<SupplySystem, string>> = {
+  'single-phase': 'Single-phase',
+  'split-phase': 'Split-phase, two legs and a neutral',
+  'three-phase': 'Three-phase',
+  dc: 'Direct current',
+  'class-2-ac': 'Class 2, low voltage AC',
+};
+
+/** Ohms of the earth wait for the next time the machine is dead. */
+function unmetWords(unmet: readonly string[]): string {
+  return unmet.some((words) => words.includes('proven dead'))
+    ? 'to be read dead: it then counts for the whole visit'
+    : unmet.join(', ');
 }
 
 function lineOf({ function: measured, from, to, expects }: SupplyRow) {

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { askedReading, formatReading, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
+import { PointMap } from './board-map/point-map';
 import { probeViews } from './board-map/probe-views';
 import { shouldWords } from './view/step-words';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
 @Component({
   selector: 'jx-stand-back',
+  imports: [PointMap],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" aria-label="Back to the step" (click)="closed.emit()">
@@ -16,6 +18,7 @@ import { shouldWords } from './view/step-words';
           >{{ view.label }}</span
         >
       }
+      <jx-point-map [context]="context()" [visit]="visit()" [points]="points()" />
       <span class="should">{{ should() }}</span>
       @if (last(); as last) {
         <span class="last mono" [style.color]="last.colour">
@@ -33,7 +36,7 @@ import { shouldWords } from './view/step-words';
       display: flex;
       flex-direction: column;
       justify-content: center;
-      gap: 3vh;
+      gap: 2vh;
       width: 100%;
       padding: 4vw;
       border: 0;
@@ -62,6 +65,10 @@ import { shouldWords } from './view/step-words';
     .square {
       border-radius: 0.2em;
     }
+    jx-point-map {
+      width: 100%;
+      height: 26vh;
+    }
     .should {
       color: var(--within);
       font-size: max(40px, 0.75em);
@@ -83,8 +90,13 @@ export class StandBack {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly method = input<string>();
+  /** The point of a chain that was chosen instead of the one offered. */
+  readonly point = input<string>();
   readonly closed = output();
-  private readonly asked = computed(() => askedReading(this.context(), this.visit(), this.method()));
+  private readonly asked = computed(() =>
+    askedReading(this.context(), this.visit(), this.method(), undefined, this.point()),
+  );
+  protected readonly points = computed(() => this.asked() ?? {});
   protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.asked() ?? {}));
   protected readonly should = computed(() => {
     const asked = this.asked();

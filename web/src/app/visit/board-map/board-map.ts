@@ -29,6 +29,8 @@ import { terminalView, type Probe, type TerminalView } from './terminal-view';
 const CLOSEST = 3;
 const FARTHEST = 0.3;
 const FACTOR = 1.3;
+/** A probe's badge reaches so far from the left of its block. */
+const BADGE = 38;
 /** Letters that fit above one terminal, at the size block titles have. */
 const LETTERS_A_CELL = 6.6;
 
@@ -77,11 +79,11 @@ export class BoardMapView {
       address === a ? 'A' : address === b ? 'B' : address === this.first() && a === undefined ? 'A' : undefined;
     return this.map().groups.map((group) => ({
       ...group,
-      blocks: group.blocks.map((block) => ({
-        ...block,
-        short: shortened(block.title, block.width),
-        terminals: block.terminals.map((each) => terminalView(context, visit, each, probeOn(each.address))),
-      })),
+      blocks: group.blocks.map((block) => {
+        const terminals = block.terminals.map((each) => terminalView(context, visit, each, probeOn(each.address)));
+        const indent = terminals[0]?.probe === undefined ? 2 : BADGE;
+        return { ...block, indent, short: shortened(block.title, block.width - indent), terminals };
+      }),
     }));
   });
   protected readonly shown = computed(() => {

@@ -9,7 +9,7 @@ import { terminalView, type Probe, type TerminalView } from './terminal-view';
 const AROUND = 1;
 /** At most this many in one window. */
 const MOST = 6;
-const HEIGHT = 112;
+const HEIGHT = 124;
 const GAP = 18;
 
 /** A stretch of a block around what is lit. */

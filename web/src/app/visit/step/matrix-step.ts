@@ -59,7 +59,7 @@ import { UndoButton } from './undo-button';
         }
         @if (now(); as cell) {
           @if (cell.jumper; as jumper) {
-            <p class="small soft">Jumper {{ cell.place.name }}, to {{ jumper.why }}.</p>
+            <p class="small soft">A jumper, to {{ jumper.why }}. It goes into the ledger until it is out.</p>
             <jx-probe-chips [probes]="probes()" />
             <jx-point-map class="on-phone" [context]="context()" [visit]="visit()" [points]="jumper" />
             @if (jumper.removes) {

@@ -124,7 +124,9 @@ export class ReadingEntry {
   protected readonly asked = computed<Asked | undefined>(() =>
     askedReading(this.context(), this.visit(), this.method(), this.at(), this.point()),
   );
-  protected readonly isMany = computed(() => this.asked()?.proof?.kind === 'pair' || this.asked()?.slot !== undefined);
+  protected readonly isMany = computed(
+    () => this.asked()?.proof?.kind === 'pair' || (this.asked()?.slot !== undefined && !this.step().measure.chain),
+  );
   protected readonly hasLowImpedance = computed(() => {
     const meter = this.context().meters[this.visit().meter ?? ''];
     const measured = this.asked()?.function;

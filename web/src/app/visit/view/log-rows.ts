@@ -1,6 +1,8 @@
 import {
+  elementName,
   FUNCTIONS,
   isFreeVisit,
+  isKnownElement,
   isWalkable,
   formatReading,
   inBase,
@@ -76,7 +78,7 @@ function wholeRow(context: VisitContext, state: VisitState, line: TrailLine): Lo
     id: `${event.id}-whole`,
     kind: 'reading',
     title: stepOf(context, state, event.step)?.text ?? 'Together',
-    detail: pattern === undefined ? 'judged together' : pattern.replaceAll('-', ' '),
+    detail: pattern === undefined ? 'judged together' : patternWords(context, pattern),
     value: '',
     verdict,
     more: [sentence],
@@ -84,6 +86,11 @@ function wholeRow(context: VisitContext, state: VisitState, line: TrailLine): Lo
   };
   knownWholes.set(line, row);
   return row;
+}
+
+/** A pattern by its name, or the element where a chain stops. */
+function patternWords({ model }: VisitContext, pattern: string): string {
+  return isKnownElement(model, pattern) ? `at ${elementName(model, pattern)}` : pattern.replaceAll('-', ' ');
 }
 
 function stepIdOf(event: VisitEvent | undefined): string | undefined {
@@ -189,7 +196,7 @@ function rowOf(context: VisitContext, state: VisitState, line: TrailLine): LogRo
       return {
         ...common,
         kind: 'reading',
-        title: event.part === undefined ? readingTitle(context, state, event) : partTitle(step, event.part),
+        title: event.part === undefined ? readingTitle(context, state, event) : partTitle(context, step, event),
         detail: readingDetail(step, event),
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
@@ -291,9 +298,15 @@ function methodWords(step: ReturnType<typeof stepOf>, name: string | undefined):
 }
 
 /** "leg 1 to neutral", "before 1". */
-function partTitle(step: ReturnType<typeof stepOf>, part: string): string {
+function partTitle(
+  { model }: VisitContext,
+  step: ReturnType<typeof stepOf>,
+  { part = '', from, to }: ReadingTaken,
+): string {
+  if (step?.kind === 'measurement' && step.measure.chain)
+    return `${terminalLabel(model, from)} to ${terminalLabel(model, to)}`;
   const named = step?.kind === 'measurement' ? step.measure.set?.find(({ id }) => id === part)?.name : undefined;
-  return named ?? (step?.kind === 'measurement' && step.measure.chain ? step.text : part.replaceAll('-', ' '));
+  return named ?? part.replaceAll('-', ' ');
 }
 
 function actionRow(common: Omit<LogRow, 'kind' | 'title'>, step: ReturnType<typeof stepOf>, fallback: string): LogRow {

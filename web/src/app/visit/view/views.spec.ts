@@ -1,6 +1,5 @@
-import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../../../../core/src/testing/demo';
+import { DEMO_CONTEXT, VisitDriver } from '../../../../../core/src/testing/demo';
 import { resolveExpectation } from '@juxtameter/core';
-import { boardView, probeViews, wirePaint } from './board-view';
 import { chartLines } from './chart-view';
 import { logRows } from './log-rows';
 import { safetyItems } from './safety-view';
@@ -84,28 +83,6 @@ describe('the safety strip', () => {
     expect(texts(driver)).toContain('jumper in: FS1·1 to FS1·2');
     driver.log({ type: 'retracted', event: placed.id });
     expect(texts(driver)).toContain('jumper may be in: FS1·1 to FS1·2');
-  });
-});
-
-describe('the board', () => {
-  it('lights the pins of the step and brings in the devices it touches', () => {
-    const strips = boardView(DEMO_MODEL, { from: 'K1.A1', to: 'CB.X1.8' });
-    expect(strips.map((strip) => strip.id)).toEqual(['K1', 'CB.X1']);
-    expect(
-      strips.flatMap((strip) => strip.pins.filter((pin) => pin.probe).map((pin) => [pin.address, pin.probe])),
-    ).toEqual([
-      ['K1.A1', 'A'],
-      ['CB.X1.8', 'B'],
-    ]);
-  });
-
-  it('names points and wire colours, and paints two-coloured wires', () => {
-    expect(probeViews(DEMO_MODEL, { from: 'CB.X1.3@plug', to: 'CB.X1.10' })).toEqual([
-      { probe: 'A', label: 'X1·3 (plug side)', wireColour: 'red' },
-      { probe: 'B', label: 'X1·10', wireColour: 'green' },
-    ]);
-    expect(wirePaint('green-yellow')).toContain('linear-gradient');
-    expect(wirePaint('')).toBe('transparent');
   });
 });
 

@@ -1,0 +1,11 @@
+import { chromium } from 'playwright-core';
+import { browserOptions } from '/work/main/e2e/src/support/browser.ts';
+const [,, which] = process.argv;
+const b = await chromium.launch(browserOptions ?? {});
+const w = 1280, h = 800;
+const page = await b.newPage({ viewport: { width: w, height: h } });
+page.on('console', m => { if (m.type()==='error') console.log('console', m.text().slice(0,300)); });
+page.on('pageerror', e => console.log('error', e.message.slice(0,300)));
+const shots = await import('/tmp/shots.mjs');
+await shots.default(page, b);
+await b.close();
