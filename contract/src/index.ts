@@ -1,5 +1,12 @@
 export * from './api';
-export { checkRules, openDocument, type CheckedDocument, type Companions, type DocumentKind, type OpenDocument } from './check-document';
+export {
+  checkRules,
+  openDocument,
+  type CheckedDocument,
+  type Companions,
+  type DocumentKind,
+  type OpenDocument,
+} from './check-document';
 export { eventBatchContract, uuid7 } from './event-schema';
 export { expectationContract } from './expectation-schema';
 export * from './import';

@@ -85,6 +85,7 @@ const steps: Record<string, yup.ISchema<unknown>> = {
       removes: id(),
       makes: id(),
     }),
+    fits: id(),
     recipe,
     temporary: optionalObject({ state: name().required(), due: name(), risk: text(600), told: name() }),
     next: stepTarget().required(),

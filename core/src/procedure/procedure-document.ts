@@ -86,6 +86,8 @@ export interface ActionStep extends StepCommon {
   /** What may start or open when this succeeds; an empty list says "nothing". */
   readonly mayStart?: readonly string[];
   readonly bypass?: BypassDocument;
+  /** The part that is renewed; a board gets no power then before it is cleared. */
+  readonly fits?: string;
   readonly recipe?: readonly { readonly do: string; readonly for?: string; readonly sets?: Conditions }[];
   readonly temporary?: {
     readonly state: string;

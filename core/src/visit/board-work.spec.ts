@@ -158,7 +158,10 @@ describe('a matrix of jumpers', () => {
         jumpers: { ...(place['jumpers'] as object), fog: ['CB.X1.2', 'CB.X1.9'] },
       })),
     };
-    const procedure = { ...PUMP_BY_HALVES, steps: { ...PUMP_BY_HALVES.steps, [STEP]: two } } as unknown as ProcedureDocument;
+    const procedure = {
+      ...PUMP_BY_HALVES,
+      steps: { ...PUMP_BY_HALVES.steps, [STEP]: two },
+    } as unknown as ProcedureDocument;
     const context = {
       ...PUMP_CONTEXT,
       procedures: { [procedure.id]: compileProcedure(procedure, DEMO_MODEL, GENERALS) },

@@ -222,7 +222,7 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'option-noted':
       return { ...state, options: { ...state.options, [event.option]: event.present } };
     case 'part-fitted':
-      return changed(fittedBoard(context, state, event.part), { fitted: { [event.part]: event.id } });
+      return fittedPart(context, state, event.part, event.id);
     case 'part-waived':
       return event.next === undefined || !event.joint
         ? state
@@ -260,9 +260,10 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
 }
 
 /** A new board gets no power before what plugs into it is cleared. */
-function fittedBoard({ model }: VisitContext, state: VisitState, part: string): VisitState {
+function fittedPart({ model }: VisitContext, state: VisitState, part: string, event: string): VisitState {
+  const fitted = changed(state, { fitted: { [part]: event } });
   const isBoard = model.boards.some(({ id }) => id === part);
-  return isBoard ? { ...state, clearances: { ...state.clearances, [part]: 'open' } } : state;
+  return isBoard ? { ...fitted, clearances: { ...fitted.clearances, [part]: 'open' } } : fitted;
 }
 
 /** A noted condition in the vocabulary of conditions. */
@@ -312,6 +313,7 @@ function afterAction(context: VisitContext, state: VisitState, event: EventOf<'a
     }
     const placed = placedBy(context, state, event);
     if (placed) after = bypassPlaced(after, event, placed, false);
+    if (step.fits !== undefined) after = fittedPart(context, after, step.fits, event.id);
   }
   return moved(context, after, event.next);
 }

@@ -30,6 +30,8 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
     problems.push(...lint(step.with, `${path}.with`), ...lintOption(step.onlyWith, `${path}.onlyWith`, model));
     if (step.kind === 'action') {
       problems.push(...lint(step.sets, `${path}.sets`));
+      if (step.fits !== undefined && !isKnownElement(model, step.fits))
+        problems.push(problemError(`${path}.fits`, `"${step.fits}" is not an element of this unit model.`));
       if (step.bypass) problems.push(...lintTerminals(step.bypass, `${path}.bypass`, model));
     }
     if (step.kind === 'conclusion') problems.push(...lint(step.sets, `${path}.sets`));

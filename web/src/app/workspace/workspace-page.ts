@@ -1,10 +1,12 @@
 import {
+  afterRenderEffect,
   ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
   DestroyRef,
   effect,
+  ElementRef,
   inject,
   input,
   linkedSignal,
@@ -50,6 +52,7 @@ import { HoldOffLine } from '../visit/hold-off-line';
 import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
+import { WORKSPACE_KEYS } from './workspace-keys';
 import type { StepCommand } from '../visit/step/step-command';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
@@ -127,6 +130,7 @@ export class WorkspacePage {
   private readonly undoable = this.store.selectSignal(visitFeature.selectUndoable);
   protected readonly words = openProblemWords;
 
+  private readonly pane = viewChild<ElementRef<HTMLElement>>('pane');
   protected readonly tab = signal<Tab>('step');
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
     { id: 'step', label: 'Step' },
@@ -160,23 +164,7 @@ export class WorkspacePage {
   protected readonly remembered = this.store.selectSignal(preferencesFeature.selectLines);
   protected readonly isStandingBack = signal(false);
   protected readonly showsKeys = signal(false);
-  protected readonly keys = [
-    ['0–9 … Enter', 'log a reading'],
-    ['Enter', 'done, or record the finding'],
-    ['1–9', 'answer a look'],
-    ['z', 'undo (field empty)'],
-    ['n', 'note'],
-    ['f', 'free reading beside the chart, and back'],
-    ['l', 'look: what is known, lamps, watches, and back'],
-    ['i  r  t', 'intake, read a lamp, time a call'],
-    ['s', 'skip with a reason'],
-    ['b  k', 'board, and the chain'],
-    ['c  e', 'chart, state of the machine'],
-    ['u', 'check of a supply'],
-    ['m  v  h', 'meter, long watch, handbook'],
-    ['w', 'stand back, wide letters'],
-    ['?', 'these keys'],
-  ] as const;
+  protected readonly keys = WORKSPACE_KEYS;
 
   protected readonly rows = computed(() => {
     const context = this.context();
@@ -246,6 +234,15 @@ export class WorkspacePage {
         this.freeLine.update((line) => ({ ...line, function: measured, expects }));
         this.mode.set('free');
       });
+    });
+    // A pane scrolled for the step before, or for another tab, would hide where the probes go now.
+    afterRenderEffect({
+      write: () => {
+        this.companionTab();
+        this.stepId();
+        const pane = this.pane()?.nativeElement;
+        if (pane) pane.scrollTop = 0;
+      },
     });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));

@@ -217,10 +217,7 @@ export class BoardMapView {
   }
 
   protected spoken({ name, signal: said, wireViews, probe, last }: TerminalView): string {
-    const wires = wireViews
-      .map(({ colour }) => colour)
-      .filter(Boolean)
-      .join(' and ');
+    const wires = [...new Set(wireViews.map(({ colour }) => colour))].filter(Boolean).join(' and ');
     return [
       probe === undefined ? '' : `Probe ${probe}.`,
       `${name}.`,

@@ -24,10 +24,12 @@ import { wirePaint } from './wire-paint';
                 (click)="chosen.emit(terminal.address)"
               >
                 @if (terminal.probe; as probe) {
-                  <span class="probe mono" [class.square]="probe === 'B'">{{ probe }}</span>
+                  <span class="probe mono" [class.square]="probe === 'B'">{{ probe }}</span>&ngsp;
                 }
-                <strong class="mono">{{ terminal.name }}</strong>
-                <span class="small soft">{{ terminal.signal }}</span>
+                <strong class="mono">{{ terminal.name }}</strong>&ngsp;<span class="small soft">{{
+                  terminal.signal
+                }}</span
+                >&ngsp;
                 @for (wire of terminal.wireViews; track wire.id) {
                   <span class="small"
                     ><span class="paint" [style.background]="paint(wire.colour)"></span> {{ wire.colour }}</span

@@ -13,7 +13,7 @@ import type { ChartLine } from '../view/chart-view';
         @if ($index > 0 && line.standing === 'ahead' && lines()[$index - 1]?.standing !== 'ahead') {
           <li class="heading soft small">Not walked</li>
         }
-        <li [class]="line.standing">
+        <li [class]="line.standing" [attr.data-step]="line.id">
           <button
             type="button"
             [attr.aria-current]="line.standing === 'current' ? 'step' : null"

@@ -49,6 +49,7 @@ describe('the parts of the open page', () => {
   it('say what may start before an action is done, and what a jumper takes away', async () => {
     const { page, commands } = await show(ActionStep, {
       context: DEMO_CONTEXT,
+      visit: new VisitDriver().open().state,
       step: step('float-jumper') as ActionDocument,
       stepId: 'float-jumper',
     });
@@ -67,6 +68,7 @@ describe('the parts of the open page', () => {
     const model: UnitModelDocument = { ...DEMO_MODEL, devices };
     const { page, part, commands } = await show(ActionStep, {
       context: { ...DEMO_CONTEXT, model },
+      visit: new VisitDriver().open().state,
       step: step('float-jumper') as ActionDocument,
       stepId: 'float-jumper',
     });
@@ -79,6 +81,7 @@ describe('the parts of the open page', () => {
   it('play a recipe with its times', async () => {
     const { page } = await show(ActionStep, {
       context: DEMO_CONTEXT,
+      visit: new VisitDriver().open().state,
       step: step('wait-delay') as ActionDocument,
       stepId: 'wait-delay',
     });
