@@ -57,7 +57,6 @@ await picture('lamp', tablet, '/start?at=co2-burner-2', async (page) => {
   }
 });
 await picture('watch', tablet, '/start?at=co2-burner-2', watchedCall);
-await picture('watch-phone', phone, '/start?at=co2-burner-2', watchedCall);
 await picture('unit', tablet, '/units/co2-burner-1', async () => {});
 await picture('workspace', tablet, HALF_DONE, typed('26.9'));
 await picture('workspace-dark', { ...tablet, colorScheme: 'dark' }, HALF_DONE, typed('26.9'));
@@ -73,11 +72,24 @@ await picture('finding', tablet, HALF_DONE, async (page) => {
   await read(page, '26.9');
   for (const key of ['1', 'Enter', '1']) await page.keyboard.press(key);
 });
-await picture('set', tablet, '/start?at=heat-bench-1', async (page) => {
-  await startBench(page);
-  await jumpTo(page, 'The supply at X1, all of it');
-  for (const text of ['119.2', '120.1']) await read(page, text);
-  await page.keyboard.type('0.3');
+await picture('supply', tablet, '/start?at=heat-bench-2', async (page) => {
+  await page.getByRole('button', { name: /halve its two legs/ }).click();
+  await page.locator('jx-step-page h1').waitFor();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('u');
+  await page.locator('input[name=reading]').focus();
+  for (const text of ['119.4', '0.8', '119.5', '119.1', '0.4']) {
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.type('119.2');
+});
+await picture('chain', tablet, '/start?at=mist-line-4', async (page) => {
+  await page.getByRole('button', { name: /halve the chain/ }).click();
+  await page.locator('jx-step-page h1').waitFor();
+  await page.keyboard.press('Enter');
+  for (const text of ['26.9', '26.7', '0.1']) await read(page, text);
+  await page.keyboard.press('k');
 });
 await picture('long-watch', tablet, '/start?at=heat-bench-1', async (page) => {
   await startBench(page);

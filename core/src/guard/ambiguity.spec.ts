@@ -183,6 +183,15 @@ describe('a reading that can mean two things', () => {
     expect(before('w24')).not.toContain('shown-to-work');
   });
 
+  it('is asked about again before something is named, as long as it is not settled', () => {
+    const state = replay(NEW_BOARD_CONTEXT, NEW_BOARD.slice(0, -2));
+    const named = guardsBeforeFinding(NEW_BOARD_CONTEXT, state, { item: 'w5' }, '2026-11-23T14:30:00.000Z');
+    expect(named.map(({ id }) => id)).toEqual(jasmine.arrayContaining(['closed-not-seen', 'earth-not-proven']));
+    const settled = replay(MAT_CONTEXT, LOST_LEG.slice(0, -2));
+    const before = guardsBeforeFinding(MAT_CONTEXT, settled, { item: 'HB:leg-1b' }, '2026-11-22T11:30:00.000Z');
+    expect(before.map(({ id }) => id)).not.toContain('fed-back');
+  });
+
   it('keeps readings apart that were taken under other conditions', () => {
     const driver = new VisitDriver(PUMP_CONTEXT);
     driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });

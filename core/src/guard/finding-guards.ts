@@ -20,7 +20,8 @@ import { guardsOfReading, isEarth } from './reading-guards';
 
 type Reading = EventOf<'reading-taken'>;
 
-/** Notes that still matter when something is named: a pass that was none, a comparison without a standard. */
+/** What still matters when something is named: a pass that was none, a comparison without a standard, a reading that may
+ * mean two things and was not settled. */
 const LASTING: ReadonlySet<GuardId> = new Set<GuardId>([
   'no-expected-value',
   'variant-unknown',
@@ -34,6 +35,15 @@ const LASTING: ReadonlySet<GuardId> = new Set<GuardId>([
   'meter-unproven',
   'find-the-short',
   'earth-not-proven',
+  'zero-closed-or-dead',
+  'one-leg-or-fed-back',
+  'equal-to-neutral',
+  'fed-back',
+  'return-not-call',
+  'reference-not-proven',
+  'sneak-path',
+  'closed-not-seen',
+  'lost-between-boards',
 ]);
 
 /** The traps a visit stands in front of before something is named; `at` is the wall time now. */

@@ -1,6 +1,7 @@
 import { DEMO_CONTEXT, DEMO_PROCEDURE, envelope } from '../testing/demo';
 import { readingRows, plainCell } from '../formats/readings-table';
-import { walkList, type ListLine, type Walk } from '.';
+import { NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../testing/ambiguities';
+import { walkList, type ListLine, type VisitContext, type Walk } from '.';
 
 function walk(...lines: (readonly [step: string, reading: string, more?: Partial<ListLine>])[]): Walk {
   return walkList(
@@ -119,5 +120,73 @@ describe('cells of a spreadsheet', () => {
     expect(plainCell('@sum')).toBe("'@sum");
     expect(plainCell('-12.4')).toBe('-12.4');
     expect(plainCell('-12 V')).toBe('-12 V');
+  });
+});
+
+describe('a list of board work', () => {
+  const walkedWith = (context: VisitContext, procedure: string, ...lines: readonly Omit<ListLine, 'number'>[]): Walk =>
+    walkList(
+      context,
+      [
+        { type: 'visit-opened', unit: 'x', complaint: '' },
+        { type: 'procedure-started', procedure, start: context.procedures[procedure]?.start ?? '' },
+      ],
+      lines.map((line, index) => ({ ...line, number: index + 2 })),
+      (index) => envelope(index),
+    );
+  const halves = (...lines: readonly Omit<ListLine, 'number'>[]): Walk =>
+    walkedWith(
+      PUMP_CONTEXT,
+      'pump-chain-by-halves',
+      { step: 'call-mist', reading: 'done' },
+      { step: 'control-supply.secondary', reading: '26.9' },
+      ...lines,
+    );
+
+  it('halves a chain and tries a matrix, the jumpers put in and taken out by itself', () => {
+    const walk = halves(
+      { step: 'halve', reading: '0.1' },
+      { step: 'halve', reading: '26.8', part: 'CB.X1.2' },
+      { step: 'halve', reading: '0.1', part: 'CB.X1.3' },
+      { step: 'jump-the-call', reading: 'nothing' },
+      { step: 'jump-the-call', reading: 'works', part: 'mist@selector' },
+    );
+    expect(walk.state.findings.map(({ item }) => item)).toEqual(['w24']);
+    expect(walk.state.bypasses.every(({ removedAt }) => removedAt !== undefined)).toBeTrue();
+  });
+
+  it('refuses what fits neither', () => {
+    const chain = [
+      { step: 'halve', reading: '0.1', part: 'CB.X1.3' },
+      { step: 'halve', reading: '26.8', part: 'CB.X1.2' },
+    ];
+    expect(() => halves(...chain, { step: 'jump-the-call', reading: '24' })).toThrowError(/write "works" or "nothing"/);
+    expect(() => halves(...chain, { step: 'jump-the-call', reading: 'works', part: 'mist@moon' })).toThrowError(
+      /known: mist@control, mist@selector, mist@board/,
+    );
+  });
+
+  it('waives parts of a clearance with a reason, and powers nothing up before', () => {
+    const dead = [
+      { step: 'isolate', reading: 'done' },
+      { step: 'prove-dead', reading: '0.1' },
+      { step: 'fit', reading: 'done' },
+    ];
+    const parts = ['47.8', '62.4', '24.3', 'OL', 'OL', 'OL', 'OL', '61.9', 'OL', 'OL', 'OL', 'OL'];
+    const walk = walkedWith(
+      NEW_BOARD_CONTEXT,
+      'burner-new-board',
+      ...dead,
+      ...parts.map((reading) => ({ step: 'clear', reading })),
+      { step: 'clear', reading: 'waived', note: 'the lid stays on' },
+      { step: 'fan.by-hand', reading: 'free' },
+    );
+    expect(walk.state.step).toBe('fan.winding');
+    expect(() =>
+      walkedWith(NEW_BOARD_CONTEXT, 'burner-new-board', ...dead, { step: 'clear', reading: 'waived' }),
+    ).toThrowError(/needs the reason as its note/);
+    expect(() =>
+      walkedWith(NEW_BOARD_CONTEXT, 'burner-new-board', ...dead, { step: '>energise', reading: 'done' }),
+    ).toThrowError(/is new and gets no power before/);
   });
 });

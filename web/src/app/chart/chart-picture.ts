@@ -7,7 +7,6 @@ import {
   ElementRef,
   input,
   output,
-  signal,
   untracked,
   viewChild,
 } from '@angular/core';
@@ -19,9 +18,7 @@ import {
   type ChartProgress,
   type PlacedNode,
 } from '@juxtameter/core';
-import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
-import 'd3-transition';
+import { ZoomedDrawing } from '../shell/zoomed-drawing';
 
 const CLOSEST = 2.5;
 const FARTHEST = 0.15;
@@ -45,9 +42,8 @@ export class ChartPicture {
   readonly chosen = output<string>();
 
   private readonly picture = viewChild.required<ElementRef<SVGSVGElement>>('picture');
-  private readonly transform = signal<ZoomTransform>(zoomIdentity);
-  protected readonly moved = computed(() => this.transform().toString());
-  private zoomer: ZoomBehavior<SVGSVGElement, unknown> | undefined;
+  private readonly drawing = new ZoomedDrawing();
+  protected readonly moved = this.drawing.moved;
 
   protected readonly lineHeight = CHART_LINE_HEIGHT;
   private readonly walked = computed(() => new Set(this.progress().walked));
@@ -69,10 +65,7 @@ export class ChartPicture {
 
   constructor() {
     afterNextRender(() => {
-      this.zoomer = zoom<SVGSVGElement, unknown>()
-        .scaleExtent([FARTHEST, CLOSEST])
-        .on('zoom', (event: { readonly transform: ZoomTransform }) => this.transform.set(event.transform));
-      select(this.picture().nativeElement).call(this.zoomer);
+      this.drawing.attach(this.picture().nativeElement, { farthest: FARTHEST, closest: CLOSEST });
       this.toNode(this.progress().current, false);
     });
     effect(() => {
@@ -84,26 +77,26 @@ export class ChartPicture {
   /** All of the chart at once. */
   showAll(): void {
     const { width, height } = this.layout();
-    const box = this.picture().nativeElement.getBoundingClientRect();
+    const box = this.drawing.size();
     const scale = Math.min((box.width - 2 * MARGIN) / width, (box.height - 2 * MARGIN) / height, 1);
     const left = (box.width - width * scale) / 2;
-    this.move(zoomIdentity.translate(left, Math.max(MARGIN, (box.height - height * scale) / 2)).scale(scale), true);
+    this.drawing.place(left, Math.max(MARGIN, (box.height - height * scale) / 2), scale, true);
   }
 
   zoomBy(factor: number): void {
-    if (this.zoomer) select(this.picture().nativeElement).call(this.zoomer.scaleBy, factor);
+    this.drawing.zoomBy(factor);
   }
 
   /** Brings a step to the middle at the size it is read at; the beginning when there is none. */
   toNode(id: string | undefined, isGradual: boolean): void {
     const node = this.layout().nodes.find((each) => each.id === id) ?? this.layout().nodes[0];
     if (!node) return;
-    const box = this.picture().nativeElement.getBoundingClientRect();
-    const { k } = this.transform();
+    const box = this.drawing.size();
+    const { k } = this.drawing.transform();
     const scale = isGradual && k >= 0.75 ? k : 1;
     const x = box.width / 2 - (node.x + node.width / 2) * scale;
     const y = box.height / 2 - (node.y + node.height / 2) * scale;
-    this.move(zoomIdentity.translate(x, y).scale(scale), isGradual);
+    this.drawing.place(x, y, scale, isGradual);
   }
 
   protected pressed(event: KeyboardEvent): void {
@@ -119,13 +112,13 @@ export class ChartPicture {
   private keyAction(key: string): (() => void) | undefined {
     switch (key) {
       case 'ArrowLeft':
-        return () => this.shift(STEP, 0);
+        return () => this.drawing.shift(STEP, 0);
       case 'ArrowRight':
-        return () => this.shift(-STEP, 0);
+        return () => this.drawing.shift(-STEP, 0);
       case 'ArrowUp':
-        return () => this.shift(0, STEP);
+        return () => this.drawing.shift(0, STEP);
       case 'ArrowDown':
-        return () => this.shift(0, -STEP);
+        return () => this.drawing.shift(0, -STEP);
       case '+':
       case '=':
         return () => this.zoomBy(FACTOR);
@@ -138,19 +131,6 @@ export class ChartPicture {
       default:
         return undefined;
     }
-  }
-
-  private shift(x: number, y: number): void {
-    const { k } = this.transform();
-    if (this.zoomer) select(this.picture().nativeElement).call(this.zoomer.translateBy, x / k, y / k);
-  }
-
-  private move(transform: ZoomTransform, isGradual: boolean): void {
-    if (!this.zoomer) return;
-    const picture = select(this.picture().nativeElement);
-    const isStill = !isGradual || matchMedia('(prefers-reduced-motion: reduce)').matches;
-    if (isStill) picture.call(this.zoomer.transform, transform);
-    else picture.transition().duration(250).call(this.zoomer.transform, transform);
   }
 
   private standing({ id }: PlacedNode): string {

@@ -14,9 +14,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 import type { EventBody, VisitContext, VisitState } from '@juxtameter/core';
+import { ZoomedDrawing } from '../../shell/zoomed-drawing';
 import { fitted, neighbour } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';
@@ -55,9 +54,8 @@ export class BoardMapView {
   readonly paired = output<{ readonly from: string; readonly to: string }>();
 
   private readonly picture = viewChild<ElementRef<SVGSVGElement>>('picture');
-  private readonly transform = signal<ZoomTransform>(zoomIdentity);
-  private zoomer: ZoomBehavior<SVGSVGElement, unknown> | undefined;
-  protected readonly moved = computed(() => this.transform().toString());
+  private readonly drawing = new ZoomedDrawing();
+  protected readonly moved = this.drawing.moved;
   protected readonly isList = signal(false);
   /** The first of two points, once tapped. */
   protected readonly first = signal<string | undefined>(undefined);
@@ -106,10 +104,10 @@ export class BoardMapView {
 
   constructor() {
     const destroyed = inject(DestroyRef);
+    const host = inject<ElementRef<HTMLElement>>(ElementRef);
     afterNextRender(() => {
       const watcher = new ResizeObserver(() => this.fit());
-      const watched = this.picture()?.nativeElement;
-      if (watched) watcher.observe(watched);
+      watcher.observe(host.nativeElement);
       destroyed.onDestroy(() => watcher.disconnect());
     });
     // The drawing comes and goes with the list.
@@ -125,30 +123,24 @@ export class BoardMapView {
 
   private attach(picture: SVGSVGElement | undefined): void {
     if (!picture) return;
-    this.zoomer = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([FARTHEST, CLOSEST])
-      // The wheel alone scrolls what stands around the map.
-      .filter((event: MouseEvent) => (event.type === 'wheel' ? event.ctrlKey : event.button === 0))
-      .clickDistance(8)
-      .on('zoom', (event: { readonly transform: ZoomTransform }) => this.transform.set(event.transform));
-    select(picture).call(this.zoomer).on('dblclick.zoom', null);
+    // The wheel alone scrolls what stands around the map, and two quick taps are two points.
+    const filter = (event: MouseEvent): boolean =>
+      event.type === 'wheel' ? event.ctrlKey : event.type !== 'dblclick' && event.button === 0;
+    this.drawing.attach(picture, { farthest: FARTHEST, closest: CLOSEST, filter });
     this.fit();
   }
 
   /** The lit points, and as much around them as can be read. */
   protected fit(): void {
-    const picture = this.picture()?.nativeElement;
-    if (!picture || !this.zoomer) return;
-    const { width, height } = picture.getBoundingClientRect();
-    if (width === 0 || height === 0) return;
+    const window = this.drawing.size();
+    if (window.width === 0 || window.height === 0) return;
     const { from, to } = this.points();
-    const { scale, x, y } = fitted(this.map(), { width, height }, [from, to]);
-    select(picture).call(this.zoomer.transform, zoomIdentity.translate(x, y).scale(scale));
+    const { scale, x, y } = fitted(this.map(), window, [from, to]);
+    this.drawing.place(x, y, scale);
   }
 
   protected zoomBy(factor: number): void {
-    const picture = this.picture()?.nativeElement;
-    if (picture && this.zoomer) select(picture).call(this.zoomer.scaleBy, factor);
+    this.drawing.zoomBy(factor);
   }
 
   /** The first tap is probe A, the second B; the same point twice takes it back. */
@@ -207,13 +199,10 @@ export class BoardMapView {
   }
 
   private bringIntoView({ x, y }: MapTerminal): void {
-    const picture = this.picture()?.nativeElement;
-    if (!picture || !this.zoomer) return;
-    const { width, height } = picture.getBoundingClientRect();
-    const at = this.transform();
-    const [left, top] = at.apply([x, y]);
+    const { width, height } = this.drawing.size();
+    const [left, top] = this.drawing.transform().apply([x, y]);
     const isIn = left > 30 && left < width - 30 && top > 40 && top < height - 90;
-    if (!isIn) select(picture).call(this.zoomer.translateTo, x, y + 20);
+    if (!isIn) this.drawing.centre(x, y + 20);
   }
 
   protected spoken({ name, signal: said, wireViews, probe, last }: TerminalView): string {

@@ -23,7 +23,7 @@ import { chainBoxes } from '../view/chain-boxes';
     @if (chains().length === 0) {
       <p class="soft">The unit model has no path to follow. Paths are written beside its wires.</p>
     }
-    <div class="paths" role="group" aria-label="Paths">
+    <div class="chips" role="group" aria-label="Paths">
       @for (chain of chains(); track chain.path.id) {
         <button
           type="button"
