@@ -77,6 +77,7 @@ await picture('supply', tablet, '/start?at=heat-bench-2', async (page) => {
   await page.locator('jx-step-page h1').waitFor();
   await page.keyboard.press('Enter');
   await page.keyboard.press('u');
+  await page.locator('jx-supply-page .entry-card').waitFor();
   await page.locator('input[name=reading]').focus();
   for (const text of ['119.4', '0.8', '119.5', '119.1', '0.4']) {
     await page.keyboard.type(text);

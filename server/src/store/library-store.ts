@@ -1,6 +1,15 @@
 import { desc, eq, sql } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
-import { freePinned, isFreeUnit, isGeneral, isPinnedWith, type Library, type PinnedDocuments, type Site, type Unit } from '@juxtameter/contract';
+import {
+  freePinned,
+  isFreeUnit,
+  isGeneral,
+  isPinnedWith,
+  type Library,
+  type PinnedDocuments,
+  type Site,
+  type Unit,
+} from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
 import { notFound } from '../request-problem';

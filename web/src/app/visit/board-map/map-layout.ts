@@ -97,7 +97,12 @@ function laidOut(model: UnitModelDocument): BoardMap {
   );
   const around = places.map((where) => ({
     id: `at-${where}`,
-    title: where === '' ? 'Beside the board' : `${where.charAt(0).toUpperCase()}${where.slice(1)}`,
+    title:
+      where === ''
+        ? model.boards.length === 0
+          ? 'Terminals'
+          : 'Beside the board'
+        : `${where.charAt(0).toUpperCase()}${where.slice(1)}`,
     isBoard: false,
     pieces: model.devices
       .filter((device) => (device.where ?? '') === where)

@@ -41,7 +41,9 @@ import type { TerminalView } from './terminal-view';
     @if (terminal().isPinOne) {
       <svg:path class="pin-one" d="M-19 9v-2a7 7 0 0 1 7-7h2z" />
     }
-    <svg:text class="label" text-anchor="middle" y="19">{{ terminal().label }}</svg:text>
+    <svg:text class="label" text-anchor="middle" y="19" [style.font-size.px]="labelSize()">
+      {{ terminal().label }}
+    </svg:text>
     @if (terminal().last; as last) {
       @if (last.verdict === 'within') {
         <svg:rect x="-13" y="27" width="26" height="7" rx="3" [attr.fill]="colour()" />
@@ -115,6 +117,8 @@ import type { TerminalView } from './terminal-view';
 export class TerminalPicture {
   readonly terminal = input.required<TerminalView>();
   protected readonly place = computed(() => `translate(${this.terminal().x} ${this.terminal().y})`);
+  /** A word instead of a number still fits its box. */
+  protected readonly labelSize = computed(() => Math.min(15, 58 / this.terminal().label.length));
   protected readonly isUp = computed(() => this.terminal().leaves === 'up');
   protected readonly colour = computed(() => verdictColour(this.terminal().last?.verdict));
   /** At most three wires side by side; two-coloured insulation shows both. */
