@@ -31,10 +31,10 @@ function oneLegOrFedBack(view: ReadingView): readonly Guard[] {
     function: two.function,
     from: two.from,
     to: two.to,
-    expects: 'absent',
+    expects: `absent ${nominalTo(view, two.to)} V`,
     words: `${view.label(two.from)} to ${view.label(two.to)} again, with the call taken away`,
   };
-  return [view.guard('one-leg-or-fed-back', { ...settle, expects: `absent ${nominalTo(view, two.to)} V` })];
+  return [view.guard('one-leg-or-fed-back', settle)];
 }
 
 /** Volts of a line to earth or neutral. */

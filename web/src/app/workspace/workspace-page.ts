@@ -54,6 +54,7 @@ import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
 import { WORKSPACE_KEYS } from './workspace-keys';
 import type { StepCommand } from '../visit/step/step-command';
+import { possibleMethod } from '../visit/step/method-choice';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
@@ -142,10 +143,10 @@ export class WorkspacePage {
   ];
   protected readonly companionTab = computed<Tab>(() => (this.tab() === 'step' ? 'board' : this.tab()));
   private readonly stepId = computed(() => this.visit().step);
-  /** The method chosen at this step; another step begins with its first. */
+  /** The method chosen at this step; another step begins with the first that can be gone. */
   protected readonly method = linkedSignal<string | undefined, string | undefined>({
     source: this.stepId,
-    computation: () => undefined,
+    computation: () => untracked(() => this.firstMethod()),
   });
   /** The point of a chain chosen by hand; the next reading begins with the one offered. */
   protected readonly point = linkedSignal<number, string | undefined>({
@@ -246,6 +247,13 @@ export class WorkspacePage {
     });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
+  }
+
+  private firstMethod(): string | undefined {
+    const context = this.context();
+    if (!context) return undefined;
+    const step = currentStep(context, this.visit());
+    return step?.kind === 'measurement' ? possibleMethod(context, this.visit(), step) : undefined;
   }
 
   protected reload(): void {
