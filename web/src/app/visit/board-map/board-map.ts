@@ -106,7 +106,7 @@ export class BoardMapView {
     const destroyed = inject(DestroyRef);
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     afterNextRender(() => {
-      const watcher = new ResizeObserver(() => this.fit());
+      const watcher = new ResizeObserver(() => this.showPoints());
       watcher.observe(host.nativeElement);
       destroyed.onDestroy(() => watcher.disconnect());
     });
@@ -117,7 +117,7 @@ export class BoardMapView {
     });
     effect(() => {
       this.litKey();
-      untracked(() => this.fit());
+      untracked(() => this.showPoints());
     });
   }
 
@@ -127,11 +127,11 @@ export class BoardMapView {
     const filter = (event: MouseEvent): boolean =>
       event.type === 'wheel' ? event.ctrlKey : event.type !== 'dblclick' && event.button === 0;
     this.drawing.attach(picture, { farthest: FARTHEST, closest: CLOSEST, filter });
-    this.fit();
+    this.showPoints();
   }
 
   /** The lit points, and as much around them as can be read. */
-  protected fit(): void {
+  protected showPoints(): void {
     const window = this.drawing.size();
     if (window.width === 0 || window.height === 0) return;
     const { from, to } = this.points();
@@ -181,7 +181,7 @@ export class BoardMapView {
       case '-':
         return () => this.zoomBy(1 / FACTOR);
       case '0':
-        return () => this.fit();
+        return () => this.showPoints();
       case 'Escape':
         return this.first() === undefined ? undefined : () => this.first.set(undefined);
       default:

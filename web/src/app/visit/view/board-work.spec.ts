@@ -1,0 +1,76 @@
+import { chainProgress, elementName, replay, terminalLabel } from '@juxtameter/core';
+import {
+  IDLE_COIL,
+  LOST_CALL,
+  LOST_LEG,
+  MAT_CONTEXT,
+  NEW_BOARD,
+  NEW_BOARD_CONTEXT,
+  PUMP_CONTEXT,
+} from '../../../../../core/src/testing/ambiguities';
+import { chainBoxes } from './chain-boxes';
+import { logRows } from './log-rows';
+
+describe('the log of board work', () => {
+  const titles = (context: typeof PUMP_CONTEXT, events: typeof IDLE_COIL): readonly string[] =>
+    logRows(context, replay(context, events)).map(({ title, detail }) => (detail ? `${title} | ${detail}` : title));
+
+  it('names wires, jumpers, looks and what they come to', () => {
+    const lines = [...titles(PUMP_CONTEXT, IDLE_COIL), ...titles(PUMP_CONTEXT, LOST_CALL)];
+    expect(lines).toContain('Wire PS1·2 to X1·6 is blue here | the drawing says violet');
+    expect(lines).toContain('Jumper in: HC·1 to HC·2 | call mist at the house controller');
+    expect(lines).toContain('Mist called at the line selector | works');
+    expect(lines.some((line) => line.startsWith('Where can mist be called from? | mist: nothing at'))).toBeTrue();
+    expect(lines).toContain('Where does the 24 V stop? | at Mist controller board CB, mist output');
+  });
+
+  it('says where a chain was read, which method was used, and what that cannot tell', () => {
+    const rows = logRows(PUMP_CONTEXT, replay(PUMP_CONTEXT, IDLE_COIL));
+    expect(rows.find(({ value }) => value.startsWith('26.1'))?.title).toBe('K1·A1 to X1·8');
+    const loaded = rows.find(({ detail }) => detail === 'loaded');
+    expect(loaded?.more).toContain(
+      'Measured loaded: proves that the coil gets what it needs, but not that it takes it',
+    );
+  });
+
+  it('says what was waived and why, and what a supply says all round', () => {
+    expect(titles(NEW_BOARD_CONTEXT, NEW_BOARD)).toContain(
+      'Not read: X4·1 to earth | the flame rod sits in the burner head, its lid stays on',
+    );
+    expect(titles(MAT_CONTEXT, LOST_LEG).some((line) => line.startsWith('Bench feeder, all round: good |'))).toBeTrue();
+  });
+});
+
+describe('a chain in boxes', () => {
+  const words = {
+    element: (element: string) => elementName(PUMP_CONTEXT.model, element),
+    point: (point: string) => terminalLabel(PUMP_CONTEXT.model, point),
+    volts: (volts: number) => `${volts} V`,
+  };
+
+  it('shows what was read, what follows from it, and what is still open', () => {
+    const state = replay(PUMP_CONTEXT, LOST_CALL.slice(0, 5));
+    const progress = chainProgress(PUMP_CONTEXT, state, 'mist-chain');
+    if (!progress) throw new Error('no chain');
+    const boxes = chainBoxes(PUMP_CONTEXT, progress, words);
+    expect(boxes.flatMap(({ point }) => (point ? [`${point.name} ${point.state}`] : []))).toEqual([
+      'X1·1 alive',
+      'X1·2 open',
+      'X1·3 dead',
+      'X1·4 implied-dead',
+      'X1·6 implied-dead',
+      'DM1·2 implied-dead',
+      'X1·8 open',
+    ]);
+    expect(boxes.flatMap(({ link }) => (link?.isSuspect ? [link.label] : []))).toEqual(['F1', 'CB mist output']);
+  });
+
+  it('has an absent device crossed out, and volts across where they were read', () => {
+    const state = replay(PUMP_CONTEXT, [...IDLE_COIL.slice(0, 8)]);
+    const progress = chainProgress(PUMP_CONTEXT, { ...state, options: { PS1: false } }, 'mist-chain');
+    if (!progress) throw new Error('no chain');
+    const links = chainBoxes(PUMP_CONTEXT, progress, words).flatMap(({ link }) => (link ? [link] : []));
+    expect(links.find(({ label }) => label === 'PS1')?.isAbsent).toBeTrue();
+    expect(links.find(({ label }) => label === 'FS1')?.across).toBe('0.02 V');
+  });
+});
