@@ -1,5 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { checkRules, isGeneral } from '@juxtameter/contract';
 import { readDemo } from '@juxtameter/demo';
 import { contentHash } from './storage/content-hash';
 import { requestLogger } from './request-logger';
@@ -65,8 +66,14 @@ describe('the demo data', () => {
     expect(open.map(({ pinned }) => pinned.unit.id)).toEqual(['mist-line-2']);
     expect(demo.visits.length).toBeGreaterThan(open.length);
     expect(demo.meters.length).toBe(3);
-    const charted = demo.procedures.map(({ unitModel }) => unitModel).sort();
-    expect(charted).toEqual(demo.unitModels.map(({ id }) => id).sort());
+    const charted = new Set(demo.procedures.filter((each) => !isGeneral(each)).map(({ unitModel }) => unitModel));
+    expect([...charted].sort()).toEqual(demo.unitModels.map(({ id }) => id).sort());
+    expect(demo.procedures.filter(isGeneral).length).toBe(4);
+    // What a fresh database is filled with is what the product would take from anybody.
+    const modelOf = (id: string) => demo.unitModels.find((each) => each.id === id);
+    const generals = demo.procedures.filter(isGeneral);
+    for (const document of demo.procedures)
+      expect(checkRules({ kind: 'procedure', document }, { modelOf, generals })).withContext(document.id).toEqual([]);
     expect(demo.sites.units.every((unit) => demo.sites.sites.some((site) => site.id === unit.site))).toBeTrue();
   });
 });
