@@ -1,4 +1,4 @@
-// Takes the pictures of docs/screenshots from the demo data: `npm run screenshots`.
+// Takes the pictures of docs/screenshots from the demo data: `npm run screenshots`, or some of them by name.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -158,6 +158,8 @@ server.kill('SIGINT');
 server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
 
 async function picture(name, options, path, act) {
+  const wanted = process.argv.slice(2);
+  if (wanted.length > 0 && !wanted.includes(name)) return;
   const context = await browser.newContext({ colorScheme: 'light', locale: 'en-GB', timezoneId: 'UTC', ...options });
   const page = await context.newPage();
   await page.goto(address + path, { waitUntil: 'networkidle' });

@@ -73,7 +73,9 @@ describe('the demo data', () => {
     const modelOf = (id: string) => demo.unitModels.find((each) => each.id === id);
     const generals = demo.procedures.filter(isGeneral);
     for (const document of demo.procedures)
-      expect(checkRules({ kind: 'procedure', document }, { modelOf, generals })).withContext(document.id).toEqual([]);
+      expect(checkRules({ kind: 'procedure', document }, { modelOf, generals }))
+        .withContext(document.id)
+        .toEqual([]);
     expect(demo.sites.units.every((unit) => demo.sites.sites.some((site) => site.id === unit.site))).toBeTrue();
   });
 });
