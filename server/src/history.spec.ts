@@ -48,6 +48,18 @@ describe('units and their history', () => {
     expect(newest?.fitted[0]?.name).toBe('Proving switch PS1');
   });
 
+  it('hands what a visit found of the unit to the next one: what it lacks, and how its wires are coloured', async () => {
+    const { answer } = await log(
+      'mist-line-3',
+      { type: 'option-noted', option: 'DM1', present: false },
+      { type: 'wire-colour-noted', wire: 'w5', colour: 'orange' },
+    );
+    expect(answer.status).toBe(200);
+    const next = await server.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
+    expect(next.body['pinned']['unit']['options']).toEqual(jasmine.objectContaining({ DM1: false }));
+    expect(next.body['pinned']['unit']['wireColours']).toEqual({ w5: 'orange' });
+  });
+
   it('keeps a unit without a wiring list and pins its supplies', async () => {
     const unit = {
       id: 'shed-fan.fernhollow',

@@ -53,6 +53,8 @@ export interface PastVisit {
   readonly settings: Readonly<Record<string, string>>;
   readonly boards: Readonly<Record<string, string>>;
   readonly options: Readonly<Record<string, boolean>>;
+  /** Wires found in another colour than the wiring list has, by wire. */
+  readonly wireColours: Readonly<Record<string, string>>;
   readonly followUps: readonly FollowUp[];
   readonly openBypasses: number;
   /** What somebody warned of. */
@@ -99,6 +101,7 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     settings: Object.fromEntries(standingOf(state, 'setting-read').map(({ setting, value }) => [setting, value])),
     boards: Object.fromEntries(standingOf(state, 'board-identified').map(({ board, number }) => [board, number])),
     options: state.options,
+    wireColours: state.wireColours,
     followUps: standingOf(state, 'follow-up-noted')
       .filter((event) => !done.has(event.id))
       .map(({ id: noted, text, due }) => ({ id: noted, text, visit: id, ...(due === undefined ? {} : { due }) })),

@@ -13,6 +13,7 @@ import {
 import { BURNER_CONTEXT } from '../testing/burner';
 import { DEMO_MODEL, VisitDriver } from '../testing/demo';
 import {
+  adoptableReading,
   askedReading,
   chainProgress,
   enterFreeReading,
@@ -83,6 +84,44 @@ describe('a chain step', () => {
     const progress = chainProgress(MAT_CONTEXT, state, 'mat-1');
     expect(progress?.place.isSourceOpen).toBeFalse();
     expect(progress?.place.links.map((index) => progress.chain.links[index]?.element)).toEqual(['HB:leg-1b', 'w4']);
+  });
+
+  it('that was decided before takes what decided it, as long as nothing has changed', () => {
+    const driver = started(PUMP_CONTEXT, 'pump-chain-by-halves', 'control-voltage', ...CALLED);
+    const beside = (from: string, to: string, text: string): void => {
+      const entered = enterFreeReading(driver.context, driver.state, {
+        from,
+        to,
+        function: 'ac-voltage',
+        expects: '',
+        text,
+      });
+      if (entered.outcome !== 'event') throw new Error(JSON.stringify(entered));
+      driver.log(entered.body);
+    };
+    beside('CB.X1.3', 'CB.X1.8', '26.9');
+    driver.log({ type: 'step-jumped', to: 'halve' });
+    expect(adoptableReading(driver.context, driver.state)).toBeUndefined();
+    beside('CB.X1.3', 'CB.X1.4', '26.8');
+    const adoption = adoptableReading(driver.context, driver.state);
+    expect(adoption?.body.joint?.sentence).toBe(
+      'It stops between X1·3 and X1·4: Float switch FS1 or wires (red, orange).',
+    );
+    expect(adoption?.body).toEqual(
+      jasmine.objectContaining({ from: 'CB.X1.3', to: 'CB.X1.4', text: '26.8', next: 'float-how' }),
+    );
+    if (adoption) driver.log(adoption.body);
+    expect(driver.state.step).toBe('float-how');
+  });
+
+  it('takes nothing that was read before a plug was pulled', () => {
+    const driver = halving();
+    read(driver, '0.02');
+    read(driver, '26.9', 'CB.X1.3');
+    driver.log({ type: 'step-jumped', to: 'halve' });
+    expect(adoptableReading(driver.context, driver.state)).toBeDefined();
+    driver.log({ type: 'condition-noted', group: 'connectors', item: 'LB.J1', state: 'out' });
+    expect(adoptableReading(driver.context, driver.state)).toBeUndefined();
   });
 
   it('leaves a partial reading open, and does not ask for it again', () => {

@@ -2,6 +2,7 @@ import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
 import { heldInterlocks, openBypasses, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
 import {
   pastVisitOf,
+  unitAsSeen,
   visitContext,
   visitSummary,
   type Acknowledged,
@@ -44,6 +45,7 @@ export class VisitStore {
   /** Starts a visit, pinned to what the request brings or to the newest documents; the same request again changes nothing. */
   async start(request: StartVisit): Promise<VisitDocument> {
     const { id } = request;
+    const past = request.unit === undefined ? [] : ((await this.history())[request.unit] ?? []);
     await this.storage.writer.write(async (database) => {
       const [existing] = await database
         .select({ unit: visits.unit, hash: visits.hash })
@@ -53,8 +55,10 @@ export class VisitStore {
         refuseOtherStart(request, existing);
         return { entries: [], answer: undefined };
       }
-      const pinned = request.pinned ?? (await this.library.pinnedFor(database, request.unit ?? ''));
-      return { entries: [startEntry(id, pinned)], answer: undefined };
+      if (request.pinned) return { entries: [startEntry(id, request.pinned)], answer: undefined };
+      const pinned = await this.library.pinnedFor(database, request.unit ?? '');
+      const unit = unitAsSeen(pinned.unit, past);
+      return { entries: [startEntry(id, { ...pinned, unit })], answer: undefined };
     });
     return this.visit(id);
   }

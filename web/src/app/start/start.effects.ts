@@ -1,11 +1,13 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import type { PinnedDocuments } from '@juxtameter/contract';
-import type { EventBody } from '@juxtameter/core';
-import { catchError, exhaustMap, from, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { Store } from '@ngrx/store';
+import { unitAsSeen, type PinnedDocuments } from '@juxtameter/contract';
+import type { EventBody, PastVisit } from '@juxtameter/core';
+import { catchError, exhaustMap, from, map, of, switchMap, tap, withLatestFrom, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem, type ApiProblem } from '../api/api-problem';
+import { historyFeature } from '../history/history.reducer';
 import { LocalStore } from '../local/local-store';
 import { toStorageProblem } from '../local/storage-problem';
 import { SyncActions } from '../sync/sync.actions';
@@ -23,14 +25,21 @@ const NOT_KEPT: ApiProblem = {
 
 /** Pins the newest documents at hand: as this tablet keeps them, else from the server. */
 export const startVisit = createEffect(
-  (actions = inject(Actions), api = inject(Api), local = inject(LocalStore), stamp = inject(EventStamp)) =>
+  (
+    actions = inject(Actions),
+    store = inject(Store),
+    api = inject(Api),
+    local = inject(LocalStore),
+    stamp = inject(EventStamp),
+  ) =>
     actions.pipe(
       ofType(StartActions.visitRequested),
-      exhaustMap(({ choice }) =>
+      withLatestFrom(store.select(historyFeature.selectHistory)),
+      exhaustMap(([{ choice }, history]) =>
         documentsFor(api, local, choice).pipe(
           switchMap((pinned) =>
             pinned
-              ? begun({ api, local, stamp }, choice, withChart(pinned, choice))
+              ? begun({ api, local, stamp }, choice, withChart(asSeen(pinned, history?.[pinned.unit.id]), choice))
               : of(StartActions.visitFailed({ problem: NOT_KEPT })),
           ),
           catchError((error: unknown) => {
@@ -55,6 +64,11 @@ function documentsFor(api: Api, local: LocalStore, choice: StartChoice): Observa
     catchError(() => of(undefined)),
     switchMap((kept) => (kept ? of(kept) : fetchPinned(api, choice.unit))),
   );
+}
+
+/** What earlier visits found at the unit goes with it. */
+function asSeen(pinned: PinnedDocuments, past: readonly PastVisit[] = []): PinnedDocuments {
+  return { ...pinned, unit: unitAsSeen(pinned.unit, past) };
 }
 
 interface Means {

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
-import { fittedBefore } from '@juxtameter/contract';
+import { fittedBefore, merged, unitAsSeen } from '@juxtameter/contract';
 import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
@@ -63,11 +63,12 @@ export class UnitPage {
     const unit = this.unit();
     const boards = { ...boardNumbers(unit?.boards), ...merged(this.past().map((visit) => visit.boards)) };
     const settings = { ...unit?.settings, ...merged(this.past().map((visit) => visit.settings)) };
-    const options = { ...unit?.options, ...merged(this.past().map((visit) => visit.options)) };
+    const { options = {}, wireColours = {} } = unit ? unitAsSeen(unit, this.past()) : {};
     return [
       ...Object.entries(boards).map(([name, value]) => ({ name: `Board ${name}`, value })),
       ...Object.entries(settings).map(([name, value]) => ({ name: `Setting ${name}`, value })),
       ...Object.entries(options).map(([name, value]) => ({ name, value: value ? 'on this unit' : 'not on this unit' })),
+      ...Object.entries(wireColours).map(([wire, value]) => ({ name: `Wire ${wire}`, value: `${value} here` })),
     ];
   });
   protected readonly fitted = computed(() => {
@@ -95,10 +96,6 @@ export class UnitPage {
     this.store.dispatch(LibraryActions.loadRequested());
     this.store.dispatch(HistoryActions.loadRequested());
   }
-}
-
-function merged<Value>(records: readonly Readonly<Record<string, Value>>[]): Readonly<Record<string, Value>> {
-  return Object.assign({}, ...records) as Record<string, Value>;
 }
 
 function boardNumbers(boards: Readonly<Record<string, { readonly number?: string }>> = {}): Record<string, string> {
