@@ -27,7 +27,7 @@ describe('the lint rule on imports', () => {
     expect(await messages('server/src/x.ts', "import { x } from '@juxtameter/core';\n\nexport const y = x;\n")).toBe(
       '',
     );
-  }, 60_000);
+  });
 
   it('keeps clocks and chance out of the core', async () => {
     expect(await messages('core/src/visit/x.ts', 'export const now = Date.now();')).toContain('core has no clock');
@@ -35,5 +35,5 @@ describe('the lint rule on imports', () => {
     expect(await messages('core/src/visit/x.ts', 'export const x = Math.random();')).toContain(
       'core has no hidden randomness',
     );
-  }, 60_000);
+  });
 });

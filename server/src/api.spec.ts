@@ -12,7 +12,7 @@ describe('the API', () => {
 
   beforeAll(async () => {
     server = await testServer();
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();

@@ -16,7 +16,7 @@ describe('backup and restore', () => {
   beforeEach(async () => {
     folder = await seededFolder();
     scratch = scratchFolder();
-  }, 60_000);
+  });
   afterEach(() => [folder, scratch].forEach(discard));
 
   const settings = (dataDir: string, databaseUrl?: string) => ({
@@ -48,7 +48,7 @@ describe('backup and restore', () => {
     }
     await Promise.all([from.stop(), to.stop()]);
     expect(Object.keys(await filesIn(file())).sort()).toContain('manifest.json');
-  }, 120_000);
+  });
 
   it('take a backup of a folder whose server is running, with what it stored a moment ago', async () => {
     const server = await testServer(folder);
@@ -71,7 +71,7 @@ describe('backup and restore', () => {
       )
         .withContext(name)
         .toBe(sum);
-  }, 60_000);
+  });
 
   it('overwrite nothing', async () => {
     writeFileSync(file(), 'mine');
@@ -84,7 +84,7 @@ describe('backup and restore', () => {
     await expectAsync(archiveCommand(['restore'], settings(folder), () => undefined)).toBeRejectedWithError(
       /takes one file/,
     );
-  }, 60_000);
+  });
 
   it('refuse what is no archive, what was changed, and what would unpack without end', async () => {
     await run('backup', file('good.zip'), folder);
@@ -116,7 +116,7 @@ describe('backup and restore', () => {
         .withContext(name)
         .toBeFalse();
     }
-  }, 60_000);
+  });
 
   it('leave an empty folder behind when an archive contradicts itself', async () => {
     await run('backup', file('good.zip'), folder);
@@ -129,7 +129,7 @@ describe('backup and restore', () => {
     const target = join(scratch, 'target');
     await expectAsync(run('restore', file('twice.zip'), target)).toBeRejected();
     expect(readdirSync(target)).toEqual([]);
-  }, 60_000);
+  });
 
   it('work with a PostgreSQL server, which one owner at a time may use', async () => {
     const postgres = await startPostgres();
@@ -156,7 +156,7 @@ describe('backup and restore', () => {
     await expectAsync(testServer(join(scratch, 'e'), '/nowhere', url)).toBeRejectedWithError(
       /PostgreSQL server of DATABASE_URL cannot be used/,
     );
-  }, 60_000);
+  });
 });
 
 function zipped(path: string, files: Readonly<Record<string, string>>): Promise<void> {

@@ -1,4 +1,5 @@
 import { v7 as uuid } from 'uuid';
+import type { PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody } from '@juxtameter/core';
 import { discard, eventMaker, testServer, type TestServer } from './testing/test-server';
 
@@ -7,7 +8,7 @@ describe('units and their history', () => {
 
   beforeAll(async () => {
     server = await testServer();
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();
@@ -56,8 +57,9 @@ describe('units and their history', () => {
     );
     expect(answer.status).toBe(200);
     const next = await server.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
-    expect(next.body['pinned']['unit']['options']).toEqual(jasmine.objectContaining({ DM1: false }));
-    expect(next.body['pinned']['unit']['wireColours']).toEqual({ w5: 'orange' });
+    const { unit } = next.body['pinned'] as unknown as PinnedDocuments;
+    expect(unit.options).toEqual(jasmine.objectContaining({ DM1: false }));
+    expect(unit.wireColours).toEqual({ w5: 'orange' });
   });
 
   it('keeps a unit without a wiring list and pins its supplies', async () => {

@@ -14,7 +14,7 @@ describe('bringing documents in', () => {
 
   beforeAll(async () => {
     server = await testServer();
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();
@@ -174,5 +174,5 @@ describe('bringing documents in', () => {
     }
     expect(refused).toBeGreaterThan(500);
     expect((await server.request('GET', '/api/library')).text).toBe(before);
-  }, 120_000);
+  });
 });

@@ -17,7 +17,7 @@ describe('the page', () => {
     writeFileSync(join(page, 'mark.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
     mkdirSync(join(page, 'fonts'));
     server = await testServer(undefined, page);
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();
@@ -56,7 +56,7 @@ describe('the page', () => {
     expect(body['detail'] as unknown).toContain('run npm start');
     await bare.stop();
     discard(bare.folder);
-  }, 60_000);
+  });
 });
 
 describe('the demo data', () => {

@@ -18,7 +18,7 @@ describe('what is let in and what is given away', () => {
     mkdirSync(page);
     writeFileSync(join(page, 'index.html'), '<!doctype html><title>Juxtameter</title>');
     server = await testServer(undefined, page);
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();
@@ -149,7 +149,7 @@ describe('senders that take their time', () => {
     const patience = { headersTimeout: 400, requestTimeout: 800 };
     const settings = { host: '127.0.0.1', port: 0, dataDir: folder };
     server = await startServer({ settings, page: '/nowhere', demo: readDemo, patience });
-  }, 60_000);
+  });
 
   afterAll(async () => {
     await server.stop();
@@ -171,7 +171,7 @@ describe('senders that take their time', () => {
       const answers = await Promise.all(slow);
       // Cut off in words or without; a busy machine may find the letters malformed before it finds them late.
       expect(answers.filter((answer) => answer !== '' && !/^HTTP\/1\.1 4\d\d/.test(answer))).toEqual([]);
-    }, 20_000);
+    });
   }
 
   /** Sends a letter now and then until the server has had enough; what it answered. */

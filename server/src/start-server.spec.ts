@@ -31,7 +31,7 @@ describe('the server', () => {
     await expectAsync(start()).toBeRejectedWithError(/in use; stop what uses it or set PORT/);
     blocker.close();
     discard(folder);
-  }, 60_000);
+  });
 
   it('refuses a second owner and leaves the first unharmed', async () => {
     const first = await testServer();
@@ -39,7 +39,7 @@ describe('the server', () => {
     expect((await first.request('GET', '/api/visits')).status).toBe(200);
     await first.stop();
     discard(first.folder);
-  }, 60_000);
+  });
 
   it('keeps every acknowledged event when it is killed', async () => {
     const folder = await seededFolder();
@@ -72,7 +72,7 @@ describe('the server', () => {
     );
     await again.stop();
     discard(folder);
-  }, 90_000);
+  });
 
   it('stops cleanly on Ctrl-C', async () => {
     const folder = await seededFolder();
@@ -87,7 +87,7 @@ describe('the server', () => {
     const again = await testServer(folder);
     await again.stop();
     discard(folder);
-  }, 90_000);
+  });
 });
 
 async function addressOf(child: ChildProcess): Promise<string> {

@@ -192,6 +192,17 @@ describe('a reading that can mean two things', () => {
     expect(before.map(({ id }) => id)).not.toContain('fed-back');
   });
 
+  it('tells of a board that got power before it was cleared, once somebody has switched it on', () => {
+    const driver = new VisitDriver(NEW_BOARD_CONTEXT);
+    const named = (): readonly GuardId[] =>
+      guardsBeforeFinding(driver.context, driver.state, {}, '2026-11-24T10:00:00.000Z').map(({ id }) => id);
+    driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+    driver.log({ type: 'part-fitted', part: 'BC' });
+    expect(named()).not.toContain('powered-uncleared');
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    expect(named()).toContain('powered-uncleared');
+  });
+
   it('keeps readings apart that were taken under other conditions', () => {
     const driver = new VisitDriver(PUMP_CONTEXT);
     driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });

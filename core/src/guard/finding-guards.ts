@@ -60,6 +60,11 @@ export function guardsBeforeFinding(
     ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => LASTING.has(id))),
     ...answerGuards(context, state),
     ...namedGuards(context, state, accused, readings, at),
+    ...state.poweredUncleared.map(({ event }) => ({
+      id: 'powered-uncleared' as const,
+      words: GUARD_WORDS['powered-uncleared'],
+      events: [event],
+    })),
   ];
   return merged(found);
 }

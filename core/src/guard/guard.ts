@@ -25,6 +25,7 @@ export const VISIT_GUARDS = [
   'shared-or-own',
   'fed-and-idle',
   'shown-to-work',
+  'powered-uncleared',
 ] as const;
 export type VisitGuard = (typeof VISIT_GUARDS)[number];
 
@@ -92,5 +93,7 @@ export const GUARD_WORDS: Readonly<Record<GuardId, string>> = {
   'shared-or-own': 'Nothing at this load: a part it shares with its sister, or one of its own. The sister tells.',
   'fed-and-idle': 'It has its voltage. If it does not move, its coil is open or it jams: ohms tell, dead.',
   'shown-to-work': 'A jumper or a look showed that this works. Naming it now contradicts that.',
+  'powered-uncleared':
+    'A new board got power before everything that plugs into it was read for shorts. What killed the old one may have hurt it: read them now, dead.',
   'before-the-repair': 'Read before something was repaired: it speaks of the machine as it was then.',
 };

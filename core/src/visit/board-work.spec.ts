@@ -120,7 +120,7 @@ describe('a chain step', () => {
     read(driver, '26.9', 'CB.X1.3');
     driver.log({ type: 'step-jumped', to: 'halve' });
     expect(adoptableReading(driver.context, driver.state)).toBeDefined();
-    driver.log({ type: 'condition-noted', group: 'connectors', item: 'LB.J1', state: 'out' });
+    driver.log({ type: 'connector-changed', connector: 'LB.J1', state: 'out' });
     expect(adoptableReading(driver.context, driver.state)).toBeUndefined();
   });
 
@@ -257,6 +257,16 @@ describe('a clearance', () => {
     if (waived) driver.log(waived);
     expect(powerUpRefusal(driver.context, driver.state)).toBeUndefined();
     expect(driver.state.step).toBe('fan.by-hand');
+  });
+
+  it('does not forget that a supply went on all the same', () => {
+    const driver = clearing();
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    expect(driver.state.conditions.supplies?.['mains']).toBe('on');
+    expect(driver.state.poweredUncleared).toEqual([jasmine.objectContaining({ board: 'BC' })]);
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    expect(driver.state.poweredUncleared.length).toBe(1);
+    expect(replay(NEW_BOARD_CONTEXT, NEW_BOARD).poweredUncleared).toEqual([]);
   });
 
   it('is not waived without a reason, and a shorted part keeps the power off', () => {

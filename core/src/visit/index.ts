@@ -44,7 +44,8 @@ export {
 export { judgeLine, type JudgedLine, type ReadingLine } from './judge-line';
 export { proofTasks, type ProofTask } from './proof-of-dead';
 export { readingTitle } from './reading-title';
-export { powersUp, powerUpRefusal, waivePart } from './clearance';
+export { powersUp, waivePart } from './clearance';
+export { powerUpRefusal } from './uncleared';
 export * from './clearance-events';
 export { excludedByJumper, matrixJudged, matrixProgress, type MatrixCell, type MatrixProgress } from './matrix';
 export * from './matrix-events';

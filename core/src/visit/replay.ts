@@ -12,6 +12,7 @@ import { changedConditions, madeUnknown, proofsRevoked, PROOF_LASTS_SECONDS, sup
 import { provenDead } from './proof-of-dead';
 import { settle, stepOf } from './steps';
 import { measuredOutcome } from './measured-outcome';
+import { unclearedBoard } from './uncleared';
 import {
   EMPTY_VISIT,
   heldInterlocks,
@@ -98,7 +99,7 @@ function fold(
       ? cautiously(context, before, event)
       : standing === 'evidence'
         ? before
-        : applied(context, before, event);
+        : powered(context, before, applied(context, before, event), event.id);
   const line = { event, standing, conditions: before.conditions, clockDoubtful: isClockDoubtful(before, event) };
   return [arrived(before, after), line];
 }
@@ -257,6 +258,15 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
     case 'monitor-ended':
       return state;
   }
+}
+
+/** What was switched on is on, whatever stood against it; that it was is not forgotten. */
+function powered(context: VisitContext, before: VisitState, after: VisitState, event: string): VisitState {
+  const [was, is] = [before.conditions.supplies, after.conditions.supplies];
+  if (was === is || is === undefined) return after;
+  if (!Object.entries(is).some(([id, supply]) => supply === 'on' && was?.[id] !== 'on')) return after;
+  const board = unclearedBoard(context, before)?.board;
+  return board === undefined ? after : { ...after, poweredUncleared: [...after.poweredUncleared, { board, event }] };
 }
 
 /** A new board gets no power before what plugs into it is cleared. */

@@ -78,6 +78,8 @@ export interface VisitState {
   readonly options: Readonly<Record<string, boolean>>;
   /** Boards that were renewed or are being cleared, and how they stand. */
   readonly clearances: Readonly<Record<string, Clearance>>;
+  /** When a supply went on although a renewed board was not cleared: the board and the event. */
+  readonly poweredUncleared: readonly { readonly board: string; readonly event: string }[];
   /** Wire colours seen on this visit, by wire. */
   readonly wireColours: Readonly<Record<string, string>>;
   /** Latest server order of a change of each supply, and the device that made it. */
@@ -96,6 +98,7 @@ export const EMPTY_VISIT: VisitState = {
   options: {},
   choices: {},
   clearances: {},
+  poweredUncleared: [],
   wireColours: {},
   supplyChanges: {},
 };

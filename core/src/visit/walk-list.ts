@@ -13,7 +13,8 @@ import {
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../quantity';
 import { RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
-import { powersUp, powerUpRefusal, waivePart } from './clearance';
+import { powersUp, waivePart } from './clearance';
+import { powerUpRefusal } from './uncleared';
 import { draftFinding } from './finding';
 import { enterFreeReading } from './free-reading';
 import { measuredOutcome } from './measured-outcome';

@@ -76,7 +76,7 @@ describe('stored data', () => {
     expect(found.notes).toEqual(NOTES);
     expect(found.orders).toEqual(whole.orders);
     expect(found.notices.join()).toContain('carried over from the journal');
-  }, 120_000);
+  });
 
   it('is rebuilt when the database folder is gone, does not open, or cannot be read', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);
@@ -108,14 +108,14 @@ describe('stored data', () => {
     const found = await whatIsThere(folder, visit);
     expect(found.notes).toEqual(NOTES);
     expect(found.notices.join()).toContain('the machine went down');
-  }, 120_000);
+  });
 
   it('trusts a database that was closed before the machine went down', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);
     folder = seeded;
     writeFileSync(join(folder, 'session.json'), JSON.stringify({ boot: 'an earlier one', closed: true }));
     expect((await whatIsThere(folder, visit)).notices).toEqual([]);
-  }, 120_000);
+  });
 
   it('outlives a torn end of the journal, which nobody was told is stored', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);
@@ -123,7 +123,7 @@ describe('stored data', () => {
     appendFileSync(journalOf(folder), '{"sum":"0123456789abcdef","journalSeq":99,"entr');
     expect((await whatIsThere(folder, visit)).notes).toEqual(NOTES);
     expect(readFileSync(journalOf(folder), 'utf8').endsWith('\n')).toBeTrue();
-  }, 120_000);
+  });
 
   it('is kept when the journal is lost, and a new one begins behind a dump', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);
@@ -134,7 +134,7 @@ describe('stored data', () => {
     expect(found.notices.join()).toContain('begun anew behind a dump');
     rmSync(databaseOf(folder), { recursive: true });
     expect((await whatIsThere(folder, visit)).notes).toEqual(NOTES);
-  }, 120_000);
+  });
 
   it('is kept when the journal lost its end, which the database has', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);
@@ -144,7 +144,7 @@ describe('stored data', () => {
     expect((await whatIsThere(folder, visit)).notes).toEqual(NOTES);
     rmSync(databaseOf(folder), { recursive: true });
     expect((await whatIsThere(folder, visit)).orders).toEqual(orders);
-  }, 120_000);
+  });
 
   it('refuses to start on a journal damaged in the middle', async () => {
     const { folder: seeded } = await folderWithNotes(NOTES);
@@ -153,7 +153,7 @@ describe('stored data', () => {
     writeFileSync(journalOf(folder), text.replace('"text":"one"', '"text":"One"'));
     await expectAsync(testServer(folder)).toBeRejectedWithError(/damaged: line \d+ is not what was written/);
     expect(existsSync(join(folder, 'owner.lock'))).toBeFalse();
-  }, 120_000);
+  });
 
   it('refuses to rebuild when dump and journal do not join', async () => {
     const { folder: seeded } = await folderWithNotes(NOTES);
@@ -164,7 +164,7 @@ describe('stored data', () => {
     rmSync(databaseOf(folder), { recursive: true });
     await expectAsync(testServer(folder)).toBeRejectedWithError(/what lies between is missing/);
     expect(existsSync(databaseOf(folder))).toBeFalse();
-  }, 120_000);
+  });
 
   it('survives a first start that was killed while it made the database', async () => {
     folder = await seededFolder();
@@ -174,7 +174,7 @@ describe('stored data', () => {
     const server = await testServer(folder);
     expect((await server.request('GET', '/api/visits')).status).toBe(200);
     await server.stop();
-  }, 120_000);
+  });
 
   it('has every acknowledged event once after ten kills at random moments', async () => {
     folder = await seededFolder();

@@ -4,6 +4,7 @@ import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
   CAUTIONS,
+  powerUpRefusal,
   startedByCall,
   terminalLabel,
   type EventBody,
@@ -45,10 +46,12 @@ export class StatePane {
     return !ways.some(({ state }) => state === now);
   }
 
-  protected warning(body: EventBody): string {
-    if (body.type !== 'call-changed' || body.state !== 'on') return '';
-    const starts = startedByCall(this.context().model, body.call);
-    return starts.length > 0 ? `may start: ${starts.join(', ')}` : '';
+  /** What switching it on may do, said before anybody does. */
+  protected caution({ group, id, now }: StateRow): string | undefined {
+    if (now === 'on') return undefined;
+    if (group === 'supplies') return powerUpRefusal(this.context(), this.visit());
+    const starts = group === 'calls' ? startedByCall(this.context().model, id) : [];
+    return starts.length > 0 ? `On may start: ${starts.join(', ')}` : undefined;
   }
 
   protected lift(end: string): void {

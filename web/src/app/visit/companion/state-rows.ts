@@ -11,6 +11,8 @@ import {
 /** One thing at the machine with the states it may be in and the event that says so. */
 export interface StateRow {
   readonly key: string;
+  readonly group: ConditionGroup;
+  readonly id: string;
   readonly name: string;
   readonly now: string;
   readonly ways: readonly { readonly state: string; readonly body: EventBody }[];
@@ -25,6 +27,8 @@ export interface StateGroup {
 export function stateGroups(model: UnitModelDocument, visit: VisitState): readonly StateGroup[] {
   const row = (group: ConditionGroup, id: string, ways: StateRow['ways']): StateRow => ({
     key: `${group} ${id}`,
+    group,
+    id,
     name: capital(conditionName(model, { group, id })),
     now: stateOf(visit.conditions, group, id).replaceAll('-', ' '),
     ways,

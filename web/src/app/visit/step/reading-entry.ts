@@ -24,6 +24,7 @@ import {
   isOverZeroBand,
   methodNames,
   methodOf,
+  powerUpRefusal,
   proofTasks,
   recorded,
   VERDICT_MEANINGS,
@@ -152,6 +153,12 @@ export class ReadingEntry {
     return body?.type === 'reading-taken' ? body : undefined;
   });
   /** What does not hold, each with the tap that would mend it; one proof of dead is offered once for all supplies. */
+  /** Why the supply that is asked for must not go on yet. */
+  protected readonly powerRefusal = computed(() =>
+    (this.asked()?.unmet ?? []).some(({ group, state }) => group === 'supplies' && state === 'on')
+      ? powerUpRefusal(this.context(), this.visit())
+      : undefined,
+  );
   protected readonly unmet = computed(() => {
     const offered = new Set<string>();
     return (this.asked()?.unmet ?? []).map((unmet) => {
