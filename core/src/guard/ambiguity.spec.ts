@@ -197,6 +197,7 @@ describe('a reading that can mean two things', () => {
     const named = (): readonly GuardId[] =>
       guardsBeforeFinding(driver.context, driver.state, {}, '2026-11-24T10:00:00.000Z').map(({ id }) => id);
     driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'locked' });
     driver.log({ type: 'part-fitted', part: 'BC' });
     expect(named()).not.toContain('powered-uncleared');
     driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });

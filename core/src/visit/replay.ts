@@ -262,11 +262,17 @@ function applied(context: VisitContext, state: VisitState, event: VisitEvent): V
 
 /** What was switched on is on, whatever stood against it; that it was is not forgotten. */
 function powered(context: VisitContext, before: VisitState, after: VisitState, event: string): VisitState {
-  const [was, is] = [before.conditions.supplies, after.conditions.supplies];
-  if (was === is || is === undefined) return after;
-  if (!Object.entries(is).some(([id, supply]) => supply === 'on' && was?.[id] !== 'on')) return after;
-  const board = unclearedBoard(context, before)?.board;
-  return board === undefined ? after : { ...after, poweredUncleared: [...after.poweredUncleared, { board, event }] };
+  if (before.conditions === after.conditions && before.clearances === after.clearances) return after;
+  const board = poweredBoard(context, after);
+  return board === undefined || poweredBoard(context, before) !== undefined
+    ? after
+    : { ...after, poweredUncleared: [...after.poweredUncleared, { board, event }] };
+}
+
+/** The renewed board that has power and was not cleared. */
+function poweredBoard(context: VisitContext, { conditions, clearances }: VisitState): string | undefined {
+  const isOn = Object.values(conditions.supplies ?? {}).includes('on');
+  return isOn ? unclearedBoard(context, { clearances })?.board : undefined;
 }
 
 /** A new board gets no power before what plugs into it is cleared. */

@@ -78,7 +78,7 @@ export interface VisitState {
   readonly options: Readonly<Record<string, boolean>>;
   /** Boards that were renewed or are being cleared, and how they stand. */
   readonly clearances: Readonly<Record<string, Clearance>>;
-  /** When a supply went on although a renewed board was not cleared: the board and the event. */
+  /** When a renewed board had power before it was cleared: the board, and the event that gave it. */
   readonly poweredUncleared: readonly { readonly board: string; readonly event: string }[];
   /** Wire colours seen on this visit, by wire. */
   readonly wireColours: Readonly<Record<string, string>>;

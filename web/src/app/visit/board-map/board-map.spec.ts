@@ -52,6 +52,8 @@ describe('the map of a board', () => {
     expect(at('BC.X3.1').x).toBeGreaterThan(at('BC.X3.9').x);
     expect(terminals.get('BC.X3.1')?.isPinOne).toBeTrue();
     expect(groups.map(({ title }) => title)).toEqual(jasmine.arrayContaining(['Burner head', 'Beside the board']));
+    const blocks = groups.flatMap(({ blocks: of }) => of.map(({ title }) => title));
+    expect(blocks).toEqual(jasmine.arrayContaining(['X2 Output plug', 'FM1 combustion fan']));
   });
 
   it('draws wires upwards where the connector says so', () => {

@@ -118,7 +118,7 @@ function connectorPiece(model: UnitModelDocument, board: string, connector: Conn
   );
   return {
     id: `${board}.${connector.id}`,
-    title: connector.name?.includes(connector.id) ? connector.name : `${connector.name ?? ''} ${connector.id}`.trim(),
+    title: labelFirst(connector.id, connector.name),
     // Connectors without a place stand below one another in the order written.
     row: place ? place.row * 100 + place.column : 10_000 + index * 100,
     leaves: place?.wires ?? 'down',
@@ -126,10 +126,16 @@ function connectorPiece(model: UnitModelDocument, board: string, connector: Conn
   };
 }
 
+/** What is printed on the board first: it stays where the rest is cut off. */
+function labelFirst(id: string, name = ''): string {
+  const rest = name.startsWith(`${id} `) ? name.slice(id.length + 1) : name.replace(` ${id}`, '');
+  return `${id} ${rest}`.trim();
+}
+
 function devicePiece(model: UnitModelDocument, device: DeviceDocument): Piece {
   return {
     id: device.id,
-    title: `${device.id} ${device.name ?? device.kind}`,
+    title: labelFirst(device.id, device.name ?? device.kind),
     row: 0,
     leaves: 'down',
     pins: terminalsOf(device).map((id) => terminal(model, `${device.id}.${id}`, id, '', '', false)),

@@ -1,9 +1,11 @@
+import { TestBed } from '@angular/core/testing';
 import type { EventBody, Guard, MatrixStep as MatrixStepDocument, MeasurementStep } from '@juxtameter/core';
 import { enterFreeReading, guardsOfReading, type EventOf } from '@juxtameter/core';
 import { NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../../../../../core/src/testing/ambiguities';
 import { VisitDriver } from '../../../../../core/src/testing/demo';
 import { Shown } from '../../../testing/shown';
 import { ChainPane } from '../companion/chain-pane';
+import { StatePane } from '../companion/state-pane';
 import { ActionStep } from './action-step';
 import { GuardList } from './guard-list';
 import { MatrixStep } from './matrix-step';
@@ -52,6 +54,29 @@ describe('a chain at the step', () => {
     await shown.set('point', 'CB.X1.2');
     expect(shown.page.querySelector('jx-probe-chips')?.textContent).toContain('X1·2');
     expect(shown.words).not.toContain('all of them in order');
+  });
+
+  it('that is decided already says what it comes to, and one tap takes it', async () => {
+    const driver = standing('halve', ...CALLED);
+    for (const [from, text] of [
+      ['CB.X1.3', '26.9'],
+      ['CB.X1.4', '0.02'],
+    ] as const) {
+      const line = { function: 'ac-voltage', from, to: 'CB.X1.8', expects: '', text } as const;
+      const entered = enterFreeReading(driver.context, driver.state, line);
+      if (entered.outcome === 'event') driver.log(entered.body);
+    }
+    const shown = await Shown.of(ReadingEntry, {
+      context: PUMP_CONTEXT,
+      visit: driver.state,
+      step: step(driver) as MeasurementStep,
+    });
+    const commands = collected(shown);
+    expect(shown.words).toContain('Read already along this chain: It stops between X1·3 and X1·4');
+    await shown.press('Take it for this step');
+    const [command] = commands;
+    if (command?.kind === 'record') driver.log(command.body);
+    expect(driver.state.step).toBe('float-how');
   });
 
   it('is drawn as a row that says where the voltage stops and no more', async () => {
@@ -122,7 +147,7 @@ describe('methods at the step', () => {
     expect(shown.button('live at the board').getAttribute('aria-pressed')).toBe('true');
     await shown.press('live at the switch');
     expect(shown.words).toContain('Proves the switch alone, under its own current, but nothing of its wires.');
-    expect(shown.button('dead ohms').title).toContain('must be proven dead');
+    expect(shown.button('dead ohms').textContent).toContain('must be proven dead');
     const commands = collected(shown);
     await shown.type('input[name=reading]', '26.7');
     await shown.submit();
@@ -170,6 +195,31 @@ describe('a clearance at the step', () => {
     });
     expect(shown.button('Done').disabled).toBeTrue();
     expect(shown.page.querySelector('[role=alert]')?.textContent).toContain('is new and gets no power');
+  });
+
+  it('says so as well where a reading wants the supply, and where its state is noted', async () => {
+    const driver = clearing();
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'locked' });
+    const steps = Object.entries(NEW_BOARD_CONTEXT.procedures['burner-new-board']?.steps ?? {});
+    const live = steps.find(
+      ([, each]) => each.kind === 'measurement' && each.measure.requires?.supplies?.['mains'] === 'on',
+    );
+    driver.log({ type: 'step-jumped', to: live?.[0] ?? '' });
+    const entry = await Shown.of(ReadingEntry, {
+      context: NEW_BOARD_CONTEXT,
+      visit: driver.state,
+      step: step(driver) as MeasurementStep,
+    });
+    expect(entry.page.querySelector('[role=alert]')?.textContent).toContain('is new and gets no power');
+    TestBed.resetTestingModule();
+    const pane = await Shown.of(StatePane, { context: NEW_BOARD_CONTEXT, visit: driver.state });
+    const mains = (): string => pane.page.querySelector('[data-state="supplies mains"]')?.textContent ?? '';
+    expect(mains()).toContain('is new and gets no power');
+    expect(pane.page.querySelector('[data-state^="calls"]')?.textContent).toContain('On may start:');
+    // What was done is recorded all the same.
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    await pane.set('visit', driver.state);
+    expect(mains()).not.toContain('gets no power');
   });
 });
 

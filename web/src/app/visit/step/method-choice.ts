@@ -38,10 +38,12 @@ function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementSte
           [severity]="each.id === chosen() ? 'primary' : 'secondary'"
           [attr.aria-pressed]="each.id === chosen()"
           [class.closed]="each.unmet !== ''"
-          [title]="each.unmet"
           (click)="picked.emit(each.id)"
         >
-          {{ each.label }}
+          <span>{{ each.label }}</span>
+          @if (each.unmet !== '') {
+            <span class="needs">{{ each.unmet }}</span>
+          }
         </button>
       }
     </div>
@@ -63,8 +65,17 @@ function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementSte
       min-height: 44px;
     }
     /* What it needs does not hold: still there to be chosen, and it says what is missing. */
-    .closed:not([aria-pressed='true']) {
-      opacity: 0.65;
+    .closed {
+      flex-direction: column;
+      align-items: start;
+      gap: 0;
+      border-style: dashed;
+    }
+    .needs {
+      max-width: 210px;
+      font-size: 13px;
+      font-weight: 400;
+      text-align: start;
     }
   `,
 })
