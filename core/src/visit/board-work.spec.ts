@@ -228,6 +228,8 @@ describe('a clearance', () => {
   const OUT = { 'BC.X1': 'out', 'BC.X2': 'out', 'BC.X3': 'out', 'BC.X4': 'out' } as const;
   const clearing = (): VisitDriver => {
     const driver = started(NEW_BOARD_CONTEXT, 'burner-new-board', 'clear');
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'locked' });
+    driver.log({ type: 'supply-changed', supply: 'control', state: 'off' });
     driver.log({ type: 'part-fitted', part: 'BC' });
     driver.state = { ...driver.state, conditions: { ...driver.state.conditions, supplies: DEAD, connectors: OUT } };
     return driver;
