@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { root } from './packages.mjs';
 
 const SOURCES = [
@@ -15,6 +16,7 @@ const SOURCES = [
   'web/public',
   'core/src',
   'contract/src',
+  'scripts/lib/build.mjs',
 ];
 const stamp = join(root, 'dist', 'web', 'source-hash');
 const index = join(root, 'dist', 'web', 'browser', 'index.html');
@@ -36,9 +38,17 @@ export function buildPage() {
     console.error(result.stdout, result.stderr);
     return false;
   }
-  mkdirSync(join(root, 'dist', 'web'), { recursive: true });
+  packFiles(join(root, 'dist', 'web', 'browser'));
   writeFileSync(stamp, hash);
   return true;
+}
+
+/** Packs every file of text once, as tightly as it goes: the server has no time for that. */
+function packFiles(folder) {
+  for (const name of readdirSync(folder).filter((each) => /\.(js|css|svg|json)$/.test(each))) {
+    const packed = brotliCompressSync(readFileSync(join(folder, name)));
+    writeFileSync(join(folder, `${name}.br`), packed);
+  }
 }
 
 function hashOf(paths) {

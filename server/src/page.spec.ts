@@ -1,5 +1,6 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { checkRules, isGeneral } from '@juxtameter/contract';
 import { readDemo } from '@juxtameter/demo';
 import { contentHash } from './storage/content-hash';
@@ -15,6 +16,7 @@ describe('the page', () => {
     writeFileSync(join(page, 'index.html'), '<!doctype html><title>Juxtameter</title>');
     writeFileSync(join(page, 'main-ABCD1234.js'), 'export {};');
     writeFileSync(join(page, 'mark.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    writeFileSync(join(page, 'main-ABCD1234.js.br'), brotliCompressSync('export {};'));
     mkdirSync(join(page, 'fonts'));
     server = await testServer(undefined, page);
   });
@@ -36,6 +38,17 @@ describe('the page', () => {
   it('lets files with a hash in their name be kept for ever, and no others', async () => {
     expect((await server.request('GET', '/main-ABCD1234.js')).headers.get('cache-control')).toContain('immutable');
     expect((await server.request('GET', '/mark.svg')).headers.get('cache-control')).toBe('no-cache');
+  });
+
+  it('sends what the build has packed to whom can unpack it, and the file itself to others', async () => {
+    const ask = async (accepted: string): Promise<Headers> =>
+      (await server.request('GET', '/main-ABCD1234.js', undefined, { 'accept-encoding': accepted })).headers;
+    const packed = await ask('gzip, deflate, br');
+    expect(packed.get('content-encoding')).toBe('br');
+    expect(packed.get('content-type')).toContain('text/javascript');
+    expect(packed.get('cache-control')).toContain('immutable');
+    expect(packed.get('vary')).toContain('Accept-Encoding');
+    expect((await ask('identity')).get('content-encoding')).toBeNull();
   });
 
   it('answers a missing file as missing, not with the page', async () => {

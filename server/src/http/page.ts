@@ -1,18 +1,23 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { Router } from 'express';
+import { Router } from 'express';
+import staticFiles from 'express-static-gzip';
 import { RequestProblem } from '../request-problem';
 
-/** The built page. Files with a hash in their name never change; index.html is asked for every time. */
+/** The built page, as small as the build has packed it. Files with a hash in their name never change; index.html is asked for every time. */
 export function pageRoutes(folder: string): Router {
   const router = Router();
   const index = join(folder, 'index.html');
   router.use(
-    express.static(folder, {
+    staticFiles(folder, {
       index: false,
-      setHeaders(response, path) {
-        const isHashed = /-[A-Z0-9]{8}\.\w+$/.test(path);
-        response.setHeader('Cache-Control', isHashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: {
+        setHeaders(response, path) {
+          const isHashed = /-[A-Z0-9]{8}\.\w+(\.br)?$/.test(path);
+          response.setHeader('Cache-Control', isHashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
       },
     }),
   );
