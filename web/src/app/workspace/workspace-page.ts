@@ -1,5 +1,4 @@
 import {
-  afterRenderEffect,
   ApplicationRef,
   ChangeDetectionStrategy,
   Component,
@@ -37,6 +36,7 @@ import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
 import { LookPage } from '../look/look-page';
+import { afterPaint } from '../shell/after-paint';
 import { StateMessage } from '../shell/state-message';
 import { savedWords } from '../sync/saved-words';
 import { syncFeature } from '../sync/sync.reducer';
@@ -237,13 +237,10 @@ export class WorkspacePage {
       });
     });
     // A pane scrolled for the step before, or for another tab, would hide where the probes go now.
-    afterRenderEffect({
-      write: () => {
-        this.companionTab();
-        this.stepId();
-        const pane = this.pane()?.nativeElement;
-        if (pane) pane.scrollTop = 0;
-      },
+    effect(() => {
+      this.companionTab();
+      this.stepId();
+      afterPaint(() => this.pane()?.nativeElement.scrollTo(0, 0));
     });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));

@@ -5,12 +5,12 @@ import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../../../../core/src/t
 import { BENCH_CONTEXT, FAN_CONTEXT } from '../../../../../core/src/testing/traps';
 import { Shown } from '../../../testing/shown';
 import { BoardMapView } from './board-map';
-import { fitted, neighbour, READABLE } from './fit';
+import { fitted, isInSight, neighbour, READABLE } from './fit';
 import { boardMap, REACH, terminalAt } from './map-layout';
 import { PointMap } from './point-map';
 import { probeViews } from './probe-views';
 import { TerminalCard } from './terminal-card';
-import { readingsAt, terminalView, wireView } from './terminal-view';
+import { looksSame, readingsByTerminal, terminalView, wireView } from './terminal-view';
 import { wireColours, wirePaint } from './wire-paint';
 
 const EVERY = [DEMO_CONTEXT, BENCH_CONTEXT, FAN_CONTEXT, BURNER_CONTEXT, PUMP_CONTEXT, MAT_CONTEXT, NEW_BOARD_CONTEXT];
@@ -101,6 +101,18 @@ describe('the map of a board', () => {
     expect(small.y).toBe(0);
   });
 
+  it('keeps still while both points can be seen and read where it stands', () => {
+    const map = boardMap(DEMO_MODEL);
+    const window = { width: 460, height: 400 };
+    const lit = ['CB.X1.3', 'CB.X1.4'];
+    const placed = fitted(map, window, lit);
+    expect(isInSight(map, window, placed, lit)).toBeTrue();
+    expect(isInSight(map, window, placed, [])).toBeTrue();
+    expect(isInSight(map, window, { ...placed, y: placed.y + 600 }, lit)).toBeFalse();
+    expect(isInSight(map, window, { ...placed, scale: placed.scale / 3 }, lit)).toBeFalse();
+    expect(isInSight(map, window, placed, ['K1.A1', 'CB.X1.8'])).toBeFalse();
+  });
+
   it('goes from terminal to terminal by the arrow keys', () => {
     const map = boardMap(DEMO_MODEL);
     const three = terminalAt(map, 'CB.X1.3');
@@ -133,15 +145,20 @@ describe('what is known of a terminal', () => {
 
   it('has what was read there, the newest first, and never what was taken back', () => {
     const driver = new VisitDriver(DEMO_CONTEXT).toFuse();
+    const readingsAt = (address: string) => readingsByTerminal(driver.state).get(address) ?? [];
     driver.read('0.3');
-    const [last] = readingsAt(driver.state, 'F1.1');
+    const [last] = readingsAt('F1.1');
     expect(last?.other).toBe('F1.2');
     const map = boardMap(DEMO_MODEL);
     const fuse = terminalAt(map, 'F1.1');
     if (!fuse || !last) throw new Error('no reading');
     expect(terminalView(DEMO_CONTEXT, driver.state, fuse, 'A').last?.id).toBe(last.id);
+    const before = terminalView(DEMO_CONTEXT, driver.state, fuse, 'A');
+    expect(looksSame(before, terminalView(DEMO_CONTEXT, driver.state, fuse, 'A'))).toBeTrue();
+    expect(looksSame(before, terminalView(DEMO_CONTEXT, driver.state, fuse, 'B'))).toBeFalse();
     driver.log({ type: 'retracted', event: last.id });
-    expect(readingsAt(driver.state, 'F1.1')).toEqual([]);
+    expect(looksSame(before, terminalView(DEMO_CONTEXT, driver.state, fuse, 'A'))).toBeFalse();
+    expect(readingsAt('F1.1')).toEqual([]);
   });
 
   it('paints two-coloured insulation in both', () => {

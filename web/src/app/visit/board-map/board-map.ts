@@ -1,5 +1,4 @@
 import {
-  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -15,15 +14,16 @@ import {
   viewChild,
 } from '@angular/core';
 import type { EventBody, VisitContext, VisitState } from '@juxtameter/core';
+import { afterPaint } from '../../shell/after-paint';
 import { ZoomedDrawing } from '../../shell/zoomed-drawing';
-import { fitted, neighbour } from './fit';
+import { fitted, isInSight, neighbour, type Size } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';
 import type { Points } from './probe-views';
 import { TerminalCard } from './terminal-card';
 import { TerminalList } from './terminal-list';
 import { TerminalPicture } from './terminal-picture';
-import { terminalView, type Probe, type TerminalView } from './terminal-view';
+import { looksSame, terminalView, type Probe, type TerminalView } from './terminal-view';
 
 const CLOSEST = 3;
 const FARTHEST = 0.3;
@@ -32,6 +32,15 @@ const FACTOR = 1.3;
 const BADGE = 38;
 /** Letters that fit above one terminal, at the size block titles have. */
 const LETTERS_A_CELL = 6.6;
+
+/** What the looks of terminals depend on. */
+interface Looks {
+  readonly context: VisitContext;
+  readonly visit: VisitState;
+  /** Terminals with a probe on them. */
+  readonly a: string | undefined;
+  readonly b: string | undefined;
+}
 
 /**
  * Where the probes go: every terminal as it sits, the step's two lit. Two taps take two points for a reading beside the
@@ -70,15 +79,33 @@ export class BoardMapView {
       return lit?.address ?? map.terminals.keys().next().value;
     },
   });
+  /** Every terminal as it looks now; one that looks as before is the same one, and is not drawn anew. */
+  private readonly terminals = linkedSignal<Looks, ReadonlyMap<string, TerminalView>>({
+    source: () => ({ context: this.context(), visit: this.visit(), ...this.probed() }),
+    computation: ({ context, visit, a, b }, before) =>
+      new Map(
+        [...this.map().terminals].map(([address, terminal]) => {
+          const probe: Probe | undefined = address === a ? 'A' : address === b ? 'B' : undefined;
+          const view = terminalView(context, visit, terminal, probe);
+          const known = before?.source.context === context ? before.value.get(address) : undefined;
+          return [address, known && looksSame(known, view) ? known : view];
+        }),
+      ),
+  });
+  private readonly probed = computed(
+    () => {
+      const { from, to } = this.points();
+      const [a, b] = [terminalAt(this.map(), from)?.address, terminalAt(this.map(), to)?.address];
+      return { a: a ?? this.first(), b };
+    },
+    { equal: (one, other) => one.a === other.a && one.b === other.b },
+  );
   protected readonly views = computed<readonly GroupView[]>(() => {
-    const [context, visit, { from, to }] = [this.context(), this.visit(), this.points()];
-    const [a, b] = [terminalAt(this.map(), from)?.address, terminalAt(this.map(), to)?.address];
-    const probeOn = (address: string): Probe | undefined =>
-      address === a ? 'A' : address === b ? 'B' : address === this.first() && a === undefined ? 'A' : undefined;
+    const views = this.terminals();
     return this.map().groups.map((group) => ({
       ...group,
       blocks: group.blocks.map((block) => {
-        const terminals = block.terminals.map((each) => terminalView(context, visit, each, probeOn(each.address)));
+        const terminals = block.terminals.flatMap(({ address }) => views.get(address) ?? []);
         const indent = terminals[0]?.probe === undefined ? 2 : BADGE;
         return { ...block, indent, short: shortened(block.title, block.width - indent), terminals };
       }),
@@ -86,15 +113,12 @@ export class BoardMapView {
   });
   protected readonly shown = computed(() => {
     const address = this.first();
-    return this.views()
-      .flatMap(({ blocks }) => blocks.flatMap(({ terminals }) => terminals))
-      .find((each) => each.address === address);
+    return address === undefined ? undefined : this.terminals().get(address);
   });
   protected readonly hint = computed(() => {
     const first = terminalAt(this.map(), this.first());
     if (first) return `A on ${first.name}: tap where B goes`;
-    const lit = this.views()
-      .flatMap(({ blocks }) => blocks.flatMap(({ terminals }) => terminals))
+    const lit = [...this.terminals().values()]
       .filter(({ probe }) => probe !== undefined)
       .sort((a, b) => (a.probe ?? '').localeCompare(b.probe ?? ''));
     return lit.length > 0
@@ -102,14 +126,15 @@ export class BoardMapView {
       : 'Tap two points for a reading';
   });
 
+  /** Pixels the map is seen through; nothing while it is not shown. */
+  private window: Size = { width: 0, height: 0 };
+  private readonly watcher = new ResizeObserver(([entry]) => {
+    this.window = entry?.contentRect ?? this.window;
+    this.showPoints();
+  });
+
   constructor() {
-    const destroyed = inject(DestroyRef);
-    const host = inject<ElementRef<HTMLElement>>(ElementRef);
-    afterNextRender(() => {
-      const watcher = new ResizeObserver(() => this.showPoints());
-      watcher.observe(host.nativeElement);
-      destroyed.onDestroy(() => watcher.disconnect());
-    });
+    inject(DestroyRef).onDestroy(() => this.watcher.disconnect());
     // The drawing comes and goes with the list.
     effect(() => {
       const picture = this.picture()?.nativeElement;
@@ -117,25 +142,32 @@ export class BoardMapView {
     });
     effect(() => {
       this.litKey();
-      untracked(() => this.showPoints());
+      afterPaint(() => this.keepInSight());
     });
   }
 
   private attach(picture: SVGSVGElement | undefined): void {
+    this.watcher.disconnect();
     if (!picture) return;
     // The wheel alone scrolls what stands around the map, and two quick taps are two points.
     const filter = (event: MouseEvent): boolean =>
       event.type === 'wheel' ? event.ctrlKey : event.type !== 'dblclick' && event.button === 0;
     this.drawing.attach(picture, { farthest: FARTHEST, closest: CLOSEST, filter });
-    this.showPoints();
+    this.watcher.observe(picture);
+  }
+
+  /** A map that stands still is one that is learnt: it moves only where a lit point would be out of sight. */
+  private keepInSight(): void {
+    const { from, to } = this.points();
+    const { x, y, k } = this.drawing.transform();
+    if (!isInSight(this.map(), this.window, { scale: k, x, y }, [from, to])) this.showPoints();
   }
 
   /** The lit points, and as much around them as can be read. */
   protected showPoints(): void {
-    const window = this.drawing.size();
-    if (window.width === 0 || window.height === 0) return;
+    if (this.window.width === 0 || this.window.height === 0) return;
     const { from, to } = this.points();
-    const { scale, x, y } = fitted(this.map(), window, [from, to]);
+    const { scale, x, y } = fitted(this.map(), this.window, [from, to]);
     this.drawing.place(x, y, scale);
   }
 

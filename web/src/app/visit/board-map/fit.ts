@@ -43,6 +43,22 @@ export function fitted(map: BoardMap, window: Size, points: readonly (string | u
   };
 }
 
+/** Whether the lit points can be seen and read as the map stands: then it keeps still. */
+export function isInSight(
+  map: BoardMap,
+  window: Size,
+  { scale, x, y }: Placing,
+  points: readonly (string | undefined)[],
+): boolean {
+  const lit = points.flatMap((point) => terminalAt(map, point) ?? []);
+  if (lit.length === 0) return true;
+  const box = boundsOf(lit);
+  const [left, top] = [box.x * scale + x, box.y * scale + y];
+  const isInside =
+    left >= 0 && top >= 0 && left + box.width * scale <= window.width && top + box.height * scale <= window.height;
+  return isInside && scale >= Math.min(READABLE, fitted(map, window, points).scale);
+}
+
 function centred(map: BoardMap, window: Size, scale: number): Placing {
   return { scale, x: (window.width - map.width * scale) / 2, y: Math.max(0, (window.height - map.height * scale) / 4) };
 }

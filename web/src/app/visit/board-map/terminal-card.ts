@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { ButtonModule } from 'primeng/button';
 import { terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
-import { readingsAt, type TerminalView } from './terminal-view';
+import { readingsByTerminal, type TerminalView } from './terminal-view';
 import { WIRE_COLOURS, wirePaint } from './wire-paint';
 
 const SHOWN = 3;
@@ -125,7 +125,9 @@ export class TerminalCard {
     const { signal: said, role, isPinOne } = this.terminal();
     return [isPinOne ? 'pin 1' : '', said || role].filter(Boolean).join(', ');
   });
-  protected readonly readings = computed(() => readingsAt(this.visit(), this.terminal().address).slice(0, SHOWN));
+  protected readonly readings = computed(() =>
+    (readingsByTerminal(this.visit()).get(this.terminal().address) ?? []).slice(0, SHOWN),
+  );
 
   protected turn(wire: string): void {
     this.changing.update((open) => (open === wire ? undefined : wire));

@@ -27,6 +27,7 @@ export function wireView(context: VisitContext, visit: Pick<VisitState, 'wireCol
 /** A figure read with one probe at a terminal. */
 export interface ReadingAt {
   readonly id: string;
+  readonly here: string;
   /** Probe A was here: the figure is this terminal's, against the other. */
   readonly isFrom: boolean;
   readonly value: string;
@@ -36,26 +37,34 @@ export interface ReadingAt {
   readonly at: string;
 }
 
-/** What was read at a terminal, the newest first. */
-export function readingsAt(visit: VisitState, address: string): readonly ReadingAt[] {
-  const found: ReadingAt[] = [];
+/** What was read at every terminal, by its address, the newest first. */
+export function readingsByTerminal(visit: Pick<VisitState, 'trail'>): ReadonlyMap<string, readonly ReadingAt[]> {
+  const known = byTrail.get(visit.trail);
+  if (known) return known;
+  const found = new Map<string, ReadingAt[]>();
   for (const { event, standing } of visit.trail) {
     if (event.type !== 'reading-taken' || standing === 'retracted') continue;
-    const reading = event as EventOf<'reading-taken'>;
-    const ends = [reading.from, reading.to].map((end) => end.split('@')[0]);
-    if (!ends.includes(address)) continue;
-    const other = ends[0] === address ? reading.to : reading.from;
-    const value = reading.reading ? formatReading(reading.reading) : reading.text;
-    found.unshift({
-      id: reading.id,
-      isFrom: ends[0] === address,
-      value,
-      verdict: reading.judgement.verdict,
-      other,
-      at: reading.at,
-    });
+    for (const reading of endsOf(event)) {
+      const at = found.get(reading.here) ?? [];
+      found.set(reading.here, at);
+      at.unshift(reading);
+    }
   }
+  byTrail.set(visit.trail, found);
   return found;
+}
+
+/** Asked for by every terminal drawn: a long log is gone through once. */
+const byTrail = new WeakMap<VisitState['trail'], ReadonlyMap<string, readonly ReadingAt[]>>();
+
+function endsOf({ id, from, to, reading, text, judgement, at }: EventOf<'reading-taken'>): readonly ReadingAt[] {
+  const value = reading ? formatReading(reading) : text;
+  const read = { id, value, verdict: judgement.verdict, at };
+  const [a = '', b = ''] = [from, to].map((end) => end.split('@')[0]);
+  return [
+    { ...read, here: a, other: to, isFrom: true },
+    ...(a === b ? [] : [{ ...read, here: b, other: from, isFrom: false }]),
+  ];
 }
 
 /** A terminal with what this visit knows of it. */
@@ -71,11 +80,23 @@ export function terminalView(
   terminal: MapTerminal,
   probe: Probe | undefined,
 ): TerminalView {
-  const last = readingsAt(visit, terminal.address).find(({ isFrom }) => isFrom);
+  const last = readingsByTerminal(visit)
+    .get(terminal.address)
+    ?.find(({ isFrom }) => isFrom);
   return {
     ...terminal,
     wireViews: terminal.wires.map((wire) => wireView(context, visit, wire)),
     ...(probe ? { probe } : {}),
     ...(last ? { last } : {}),
   };
+}
+
+/** Whether two views of one terminal look the same. */
+export function looksSame(one: TerminalView, other: TerminalView): boolean {
+  return (
+    one.probe === other.probe &&
+    one.last?.id === other.last?.id &&
+    one.last?.verdict === other.last?.verdict &&
+    one.wireViews.every(({ colour }, index) => colour === other.wireViews[index]?.colour)
+  );
 }
