@@ -114,7 +114,7 @@ test.describe('by touch on a phone', () => {
     await expect(page.locator('jx-terminal-card')).toContainText('pink');
     await page.getByRole('button', { name: 'Step', exact: true }).tap();
     await expect(page.locator('jx-visit-log')).toContainText('is pink here');
-    await expect(page.locator('jx-saved-state')).toContainText('Saved on server');
+    await expect(page.locator('[data-strip=saved]')).toContainText('Saved on server');
     // The next visit to this unit knows it.
     await page.goto(`${workspace.address}/start?at=mist-line-4`);
     await page.getByRole('button', { name: /halve the chain/ }).tap();
