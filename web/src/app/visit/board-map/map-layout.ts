@@ -1,4 +1,5 @@
 import {
+  isFreeUnitModel,
   terminalLabel,
   terminalsOf,
   type ConnectorDocument,
@@ -135,7 +136,8 @@ function labelFirst(id: string, name = ''): string {
 function devicePiece(model: UnitModelDocument, device: DeviceDocument): Piece {
   return {
     id: device.id,
-    title: labelFirst(device.id, device.name ?? device.kind),
+    // Without a wiring list nothing is known to be printed anywhere.
+    title: isFreeUnitModel(model) ? (device.name ?? '') : labelFirst(device.id, device.name ?? device.kind),
     row: 0,
     leaves: 'down',
     pins: terminalsOf(device).map((id) => terminal(model, `${device.id}.${id}`, id, '', '', false)),

@@ -115,7 +115,7 @@ export class ChainPane {
       boxes: chainBoxes(context, progress, {
         element: (element) => elementName(context.model, element),
         point: (point) => terminalLabel(context.model, point),
-        volts: (volts) => formatValue(volts, 'V', 3),
+        volts: plainVolts,
       }),
     };
   });
@@ -136,4 +136,9 @@ export class ChainPane {
   protected label(point: string): string {
     return terminalLabel(this.context().model, point);
   }
+}
+
+/** As a meter on volts shows it: 0.1 V beside 26.7 V, not 100 mV. */
+function plainVolts(volts: number): string {
+  return Math.abs(volts) < 1 ? `${Number(volts.toFixed(2))} V` : formatValue(volts, 'V', 3);
 }

@@ -1,4 +1,4 @@
-import { chainProgress, elementName, replay, terminalLabel } from '@juxtameter/core';
+import { chainProgress, elementName, enterReading, replay, terminalLabel } from '@juxtameter/core';
 import {
   IDLE_COIL,
   LOST_CALL,
@@ -8,6 +8,7 @@ import {
   NEW_BOARD_CONTEXT,
   PUMP_CONTEXT,
 } from '../../../../../core/src/testing/ambiguities';
+import { VisitDriver } from '../../../../../core/src/testing/demo';
 import { chainBoxes } from './chain-boxes';
 import { logRows } from './log-rows';
 
@@ -63,6 +64,28 @@ describe('a chain in boxes', () => {
       'X1·8 open',
     ]);
     expect(boxes.flatMap(({ link }) => (link?.isSuspect ? [link.label] : []))).toEqual(['F1', 'CB mist output']);
+  });
+
+  it('says what is left across an element between two points that were read, and that it is so reckoned', () => {
+    const across = (...read: readonly (readonly [string, string])[]): Readonly<Record<string, string>> => {
+      const driver = new VisitDriver(PUMP_CONTEXT);
+      driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+      driver.log({ type: 'procedure-started', procedure: 'pump-chain-by-halves', start: 'call-mist' });
+      driver.log({ type: 'supply-changed', supply: 'control', state: 'on' });
+      driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+      driver.log({ type: 'step-jumped', to: 'halve' });
+      for (const [point, text] of read) {
+        const entered = enterReading(driver.context, driver.state, { text, point });
+        if (entered.outcome === 'event') driver.log(entered.body);
+      }
+      const progress = chainProgress(PUMP_CONTEXT, driver.state, 'mist-chain');
+      const boxes = progress ? chainBoxes(PUMP_CONTEXT, progress, words) : [];
+      return Object.fromEntries(boxes.flatMap(({ link }) => (link && link.across ? [[link.label, link.across]] : [])));
+    };
+    expect(across(['CB.X1.4', '26.5'])).toEqual({});
+    expect(across(['CB.X1.4', '26.5'], ['CB.X1.7', '0.5'])).toEqual({ PS1: '≈ 26 V' });
+    // Behind the last element before it, all that is left stands across the load.
+    expect(across(['K1.A1', '26'])).toEqual({ K1: '26 V' });
   });
 
   it('has an absent device crossed out, and volts across where they were read', () => {

@@ -15,7 +15,7 @@ export interface LinkBox {
   readonly label: string;
   readonly title: string;
   readonly note: string;
-  /** Volts read across it. */
+  /** Volts read across it; after "≈" what the readings on both its sides differ by. */
   readonly across: string;
   readonly isSuspect: boolean;
   readonly isAbsent: boolean;
@@ -45,16 +45,13 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
   chain.links.forEach((link, index) => {
     if (link.kind === 'wire') return;
     boxes.push({ point: pointBox(context, progress, words, start, index) });
-    const read = progress.readings.findLast(
-      ({ from, to }) => from <= index && to > index && isNarrow(progress, from, to),
-    );
     const wires = chain.links.slice(start, index).flatMap((each, at) => (suspects.has(start + at) ? [each] : []));
     boxes.push({
       link: {
         label: shortName(link.element),
         title: words.element(link.element),
         note: link.isAbsent ? 'not here' : wires.length > 0 && suspects.has(index) ? 'or its wires' : '',
-        across: read ? words.volts(read.volts) : '',
+        across: acrossWords(progress, words, start, index),
         isSuspect: suspects.has(index),
         isAbsent: link.isAbsent === true,
         isLoad: link.kind === 'load',
@@ -64,6 +61,23 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
   });
   boxes.push({ point: pointBox(context, progress, words, start, chain.links.length) });
   return boxes;
+}
+
+/**
+ * Read across the element, or what is left of the voltage from its one side to the other: along one path every voltage
+ * is in step with the next, so that they may be taken from one another.
+ */
+function acrossWords(progress: ChainProgress, words: Words, start: number, index: number): string {
+  const { chain, readings } = progress;
+  const direct = readings.findLast(({ from, to }) => from <= index && to > index && isNarrow(progress, from, to));
+  if (direct) return words.volts(direct.volts);
+  const end = chain.points.length - 1;
+  const next = chain.links.findIndex((link, at) => at > index && link.kind !== 'wire');
+  const toEnd = (first: number, last: number): number | undefined =>
+    readings.findLast(({ from, to }) => from >= first && from <= last && to === end)?.volts;
+  const before = toEnd(start, index);
+  const after = next < 0 ? 0 : toEnd(index + 1, next);
+  return before === undefined || after === undefined ? '' : `≈ ${words.volts(Math.abs(before - after))}`;
 }
 
 /** Read across this element alone, with no other in between. */
