@@ -102,9 +102,15 @@ function withoutWire(chain: Chain, index: number): readonly string[] {
 }
 
 /**
- * What the readings say and no more: "Open between X1·3 and X1·4: float switch FS1 or its wires (red, orange)."
+ * What the readings say and no more: "It stops between X1·3 and X1·4: Float switch FS1 or wires (red, orange)." Wires
+ * are told by their colours, which differ from unit to unit: `colourOf` knows those of this one.
  */
-export function breakWords(model: UnitModelDocument, chain: Chain, place: BreakPlace): string {
+export function breakWords(
+  model: UnitModelDocument,
+  chain: Chain,
+  place: BreakPlace,
+  colourOf: (wire: string) => string = (wire) => wireColourAt(model, wire),
+): string {
   const label = (index: number): string => terminalLabel(model, chain.points[index] ?? '');
   if (place.isContradictory)
     return 'No single break explains these readings: a second one, a stray voltage, or a way round that is not drawn. Read the last ones again, loaded.';
@@ -118,7 +124,7 @@ export function breakWords(model: UnitModelDocument, chain: Chain, place: BreakP
   const wires = place.links.flatMap((index) =>
     chain.links[index]?.kind === 'wire' ? [chain.links[index].element] : [],
   );
-  const colours = [...new Set(wires.map((wire) => wireColourAt(model, wire)).filter((colour) => colour !== ''))];
+  const colours = [...new Set(wires.map(colourOf).filter((colour) => colour !== ''))];
   const wireWords =
     wires.length === 0
       ? ''

@@ -124,6 +124,15 @@ describe('a chain step', () => {
     expect(adoptableReading(driver.context, driver.state)).toBeUndefined();
   });
 
+  it('tells wires by the colours they have here', () => {
+    const driver = halving();
+    driver.log({ type: 'wire-colour-noted', wire: 'w14', colour: 'grey' });
+    read(driver, '0.02');
+    read(driver, '26.9', 'CB.X1.3');
+    const [last] = driver.state.trail.slice(-1);
+    expect(last?.event.type === 'reading-taken' && last.event.joint?.sentence).toContain('or wires (red, grey)');
+  });
+
   it('leaves a partial reading open, and does not ask for it again', () => {
     const driver = halving();
     read(driver, '9.8');

@@ -16,6 +16,7 @@ import type { JointJudgement, Judgement } from '../verdict';
 import { terminalLabel, type UnitModelDocument } from '../unit-model';
 import { chainEnds, chainHere, chainReadings } from './chain-readings';
 import type { VisitContext, VisitState } from './visit-state';
+import { wireColourHere } from './wire-colour';
 
 /** A chain step in the middle of being halved. */
 export interface ChainProgress {
@@ -137,8 +138,17 @@ export function chainJoint(
   return {
     verdict: isWhole ? 'within' : 'absent',
     ...(pattern === undefined ? {} : { pattern }),
-    sentence: breakWords(context.model, chain, place),
+    sentence: chainWords(context, state, { chain, place }),
   };
+}
+
+/** Where the voltage stops, with the wires in the colours they have here. */
+export function chainWords(
+  context: VisitContext,
+  state: VisitState,
+  { chain, place }: Pick<ChainProgress, 'chain' | 'place'>,
+): string {
+  return breakWords(context.model, chain, place, (wire) => wireColourHere(context, state, wire));
 }
 
 /** The branch a located break leads to: its element, or what else a chain can come to. */

@@ -9,7 +9,8 @@ export {
 } from './enter-reading';
 export { adoptableReading, type Adoption } from './adopt-reading';
 export { chainEnds, chainHere, chainsHere, setUpKey, chainReadings } from './chain-readings';
-export { chainProgress, type ChainProgress } from './chain-step';
+export { chainProgress, chainWords, type ChainProgress } from './chain-step';
+export { wireColourHere } from './wire-colour';
 export { chartProgress, edgeKey, type ChartProgress } from './chart-progress';
 export {
   accusedWords,

@@ -1,6 +1,7 @@
 import {
   formatReading,
   wireColourAt,
+  wireColourHere,
   type EventOf,
   type Verdict,
   type VisitContext,
@@ -20,7 +21,7 @@ export interface WireView {
 /** The colour a wire has on this unit: as seen on this visit, as on file, else as in the model. */
 export function wireView(context: VisitContext, visit: Pick<VisitState, 'wireColours'>, id: string): WireView {
   const written = wireColourAt(context.model, id);
-  const here = visit.wireColours[id] ?? context.wireColours?.[id] ?? written;
+  const here = wireColourHere(context, visit, id);
   return { id, colour: here, ...(here === written ? {} : { instead: written }) };
 }
 

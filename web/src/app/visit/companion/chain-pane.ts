@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import {
-  breakWords,
   chainProgress,
   chainsHere,
+  chainWords,
   currentStep,
   elementName,
   formatValue,
@@ -58,9 +58,9 @@ import { chainBoxes } from '../view/chain-boxes';
           }
           @if (box.link; as link) {
             <li class="link" [class.suspect]="link.isSuspect" [class.absent]="link.isAbsent" [class.load]="link.isLoad">
-              <span class="across mono small">{{ link.across }}</span>
               <span class="element mono" [title]="link.title">{{ link.label }}</span>
-              <span class="small soft">{{ link.note }}</span>
+              <span class="across mono">{{ link.across }}</span>
+              <span class="note small soft">{{ link.note }}</span>
             </li>
           }
         }
@@ -100,7 +100,7 @@ export class ChainPane {
         ? undefined
         : chainProgress(context, visit, path, step?.path === path ? step.points : undefined);
     if (!progress) return undefined;
-    const { chain, place, best } = progress;
+    const { chain, best } = progress;
     const missing = [
       ...(visit.conditions.supplies?.[chain.path.supply] === 'on' ? [] : [`${chain.path.supply} on`]),
       ...(chain.path.calls ?? [])
@@ -108,7 +108,7 @@ export class ChainPane {
         .map((call) => `${call.replaceAll('-', ' ')} called`),
     ];
     return {
-      words: breakWords(context.model, chain, place),
+      words: chainWords(context, visit, progress),
       needs: missing.length > 0 ? `It speaks only with ${missing.join(' and ')}.` : '',
       best,
       end: chain.points.at(-1) ?? '',

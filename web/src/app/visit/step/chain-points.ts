@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
-  breakWords,
   chainProgress,
+  chainWords,
   terminalLabel,
   type MeasurementStep,
   type VisitContext,
@@ -77,7 +77,7 @@ export class ChainPoints {
     if (!progress) return undefined;
     const { model } = this.context();
     return {
-      words: progress.readings.length === 0 ? '' : breakWords(model, progress.chain, progress.place),
+      words: progress.readings.length === 0 ? '' : chainWords(this.context(), this.visit(), progress),
       offers: progress.offers.map((point) => ({
         point,
         label: terminalLabel(model, point),

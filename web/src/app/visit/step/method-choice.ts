@@ -7,9 +7,11 @@ import {
   requirementsOf,
   unmetConditions,
   type MeasurementStep,
+  type Unmet,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { needsWords } from '../view/step-words';
 
 /** The first way of a measurement that can be gone as things stand; the first of all where none can. */
 export function possibleMethod(context: VisitContext, visit: VisitState, step: MeasurementStep): string | undefined {
@@ -17,10 +19,9 @@ export function possibleMethod(context: VisitContext, visit: VisitState, step: M
   return names.find((name) => unmetFor(context, visit, step, name).length === 0) ?? names[0];
 }
 
-function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementStep, name: string): readonly string[] {
+function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementStep, name: string): readonly Unmet[] {
   const required = requirementsOf(context.model, methodOf(step, name));
-  const holding = conditionsDuring(step, visit.conditions);
-  return unmetConditions(context.model, required, holding).map(({ words }) => words);
+  return unmetConditions(context.model, required, conditionsDuring(step, visit.conditions));
 }
 
 /** Equivalent ways of one measurement: what each needs, what it proves and what it does not. */
@@ -37,12 +38,12 @@ function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementSte
           size="small"
           [severity]="each.id === chosen() ? 'primary' : 'secondary'"
           [attr.aria-pressed]="each.id === chosen()"
-          [class.closed]="each.unmet !== ''"
+          [class.closed]="each.needs !== ''"
           (click)="picked.emit(each.id)"
         >
           <span>{{ each.label }}</span>
-          @if (each.unmet !== '') {
-            <span class="needs">{{ each.unmet }}</span>
+          @if (each.needs !== '') {
+            <span class="needs">{{ each.needs }}</span>
           }
         </button>
       }
@@ -51,31 +52,30 @@ function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementSte
   `,
   styles: `
     :host {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 4px 10px;
+      display: grid;
+      gap: 4px;
     }
+    /* One row, however many there are: the field stays where it is. */
     div {
       display: flex;
-      flex-wrap: wrap;
       gap: 6px;
+      overflow-x: auto;
     }
     button {
+      flex: none;
       min-height: 44px;
     }
     /* What it needs does not hold: still there to be chosen, and it says what is missing. */
     .closed {
       flex-direction: column;
-      align-items: start;
       gap: 0;
-      border-style: dashed;
+      align-items: start;
+      padding-block: 2px;
+      line-height: 1.2;
     }
     .needs {
-      max-width: 210px;
       font-size: 13px;
       font-weight: 400;
-      text-align: start;
     }
   `,
 })
@@ -89,7 +89,7 @@ export class MethodChoice {
     methodNames(this.step()).map((id) => ({
       id,
       label: id.replaceAll('-', ' '),
-      unmet: unmetFor(this.context(), this.visit(), this.step(), id).join(', '),
+      needs: needsWords(this.context().model, unmetFor(this.context(), this.visit(), this.step(), id)),
     })),
   );
   protected readonly words = computed(() => {

@@ -17,6 +17,8 @@ import {
   type MeasuredOutcome,
   type MeasuringMethod,
   type ResolvedExpectation,
+  type UnitModelDocument,
+  type Unmet,
   type Verdict,
   type VisitContext,
   type VisitState,
@@ -73,6 +75,18 @@ export interface VerdictWords {
   readonly points: string;
   /** Where the chart goes from here. */
   readonly next: string;
+}
+
+/** What still has to be made so, in few words: "proven dead, plug X1 out". */
+export function needsWords(model: UnitModelDocument, unmet: readonly Unmet[]): string {
+  const words = unmet.map(({ group, id, state, words: whole }) => {
+    if (group === 'repaired' || group === 'after') return whole;
+    if (state === 'proven-dead') return 'proven dead';
+    if (group === 'supplies') return `${id.replaceAll('-', ' ')} ${state}`;
+    if (group === 'calls') return state === 'on' ? `${id.replaceAll('-', ' ')} called` : `no ${id} call`;
+    return `${conditionName(model, { group, id })} ${state.replaceAll('-', ' ')}`;
+  });
+  return [...new Set(words)].join(', ');
 }
 
 /** What the meter's display says behind the digits: "V AC", "MΩ". */

@@ -1,9 +1,9 @@
 import { DEMO_CONTEXT, VisitDriver } from '../../../../../core/src/testing/demo';
-import { resolveExpectation } from '@juxtameter/core';
+import { resolveExpectation, type Unmet } from '@juxtameter/core';
 import { chartLines } from './chart-view';
 import { logRows } from './log-rows';
 import { safetyItems } from './safety-view';
-import { conditionsWords, shouldWords, stepCaption, verdictWords } from './step-words';
+import { conditionsWords, needsWords, shouldWords, stepCaption, verdictWords } from './step-words';
 
 const rows = (driver: VisitDriver) => logRows(DEMO_CONTEXT, driver.state);
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
@@ -104,6 +104,26 @@ describe('words of a step', () => {
     const { state } = new VisitDriver().toFuse();
     expect(stepCaption(DEMO_CONTEXT, state)).toMatch(/^Step 7 of up to \d+ · Ohms$/);
     expect(conditionsWords(DEMO_CONTEXT, state)).toBe('mains proven dead, control proven dead, no mist call');
+  });
+
+  it('say in few words what a way of measuring still needs', () => {
+    const needs = (...unmet: readonly Pick<Unmet, 'group' | 'id' | 'state'>[]): string =>
+      needsWords(
+        DEMO_CONTEXT.model,
+        unmet.map((each) => ({ ...each, found: 'unknown', words: 'read 30 s after the call' })),
+      );
+    expect(
+      needs(
+        { group: 'supplies', id: 'mains', state: 'proven-dead' },
+        { group: 'supplies', id: 'control', state: 'proven-dead' },
+        { group: 'connectors', id: 'CB.X1', state: 'out' },
+      ),
+    ).toBe('proven dead, plug X1 out');
+    expect(needs({ group: 'supplies', id: 'mains', state: 'on' }, { group: 'calls', id: 'mist', state: 'on' })).toBe(
+      'mains on, mist called',
+    );
+    expect(needs({ group: 'calls', id: 'mist', state: 'off' })).toBe('no mist call');
+    expect(needs({ group: 'after', id: 'call:mist', state: 'too early' })).toBe('read 30 s after the call');
   });
 
   it('claim no more than the chart says', () => {
