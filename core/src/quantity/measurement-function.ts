@@ -26,6 +26,8 @@ export interface FunctionTraits {
   readonly neverNegative: boolean;
   /** Must be taken on a dead circuit: the meter feeds its own current. */
   readonly needsDead: boolean;
+  /** Which lead is where decides the sign, or whether anything is shown. */
+  readonly polar: boolean;
   /** Something can be there or not: only such quantities are ever called absent or partly present. */
   readonly canBeAbsent: boolean;
   readonly examples: readonly string[];
@@ -36,7 +38,7 @@ const traits = (
   dimension: Dimension,
   unit: UnitSymbol,
   examples: readonly string[],
-  options: Partial<Pick<FunctionTraits, 'prefix' | 'neverNegative' | 'needsDead' | 'canBeAbsent'>> = {},
+  options: Partial<Pick<FunctionTraits, 'prefix' | 'neverNegative' | 'needsDead' | 'polar' | 'canBeAbsent'>> = {},
 ): FunctionTraits => ({
   name,
   dimension,
@@ -45,6 +47,7 @@ const traits = (
   prefix: 0,
   neverNegative: false,
   needsDead: false,
+  polar: false,
   canBeAbsent: false,
   ...options,
 });
@@ -54,20 +57,23 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
     neverNegative: true,
     canBeAbsent: true,
   }),
-  'dc-voltage': traits('DC volts', 'voltage', 'V', ['4.97', '-12', '120 mV', '~24', '10..70'], { canBeAbsent: true }),
+  'dc-voltage': traits('DC volts', 'voltage', 'V', ['4.97', '-12', '120 mV', '~24', '10..70'], {
+    polar: true,
+    canBeAbsent: true,
+  }),
   resistance: traits('Ohms', 'resistance', 'Ω', ['8.2', '4k7', 'R47', '1.5 MΩ', 'OL', '>4000'], {
     neverNegative: true,
     needsDead: true,
   }),
   continuity: traits('Continuity', 'resistance', 'Ω', ['0.3', 'OL'], { neverNegative: true, needsDead: true }),
-  diode: traits('Diode', 'voltage', 'V', ['0.56', 'OL'], { needsDead: true }),
+  diode: traits('Diode', 'voltage', 'V', ['0.56', 'OL'], { needsDead: true, polar: true }),
   capacitance: traits('Capacitance', 'capacitance', 'F', ['0.47', '0.47 MFD', '470 nF'], {
     prefix: -6,
     neverNegative: true,
     needsDead: true,
   }),
   'ac-current': traits('AC amps', 'current', 'A', ['3.2', '250 mA'], { neverNegative: true, canBeAbsent: true }),
-  'dc-current': traits('DC amps', 'current', 'A', ['3.2', '-0.5', '4 µA'], { canBeAbsent: true }),
+  'dc-current': traits('DC amps', 'current', 'A', ['3.2', '-0.5', '4 µA'], { polar: true, canBeAbsent: true }),
   frequency: traits('Frequency', 'frequency', 'Hz', ['50', '1.2 kHz'], { neverNegative: true, canBeAbsent: true }),
   insulation: traits('Insulation', 'resistance', 'Ω', ['550', '>4000', '2 GΩ', '900 kΩ'], {
     prefix: 6,

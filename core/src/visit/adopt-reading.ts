@@ -1,4 +1,4 @@
-import type { MeasurementFunction } from '../quantity';
+import { FUNCTIONS } from '../quantity';
 import { pointOf } from '../unit-model';
 import { branchFor } from '../procedure';
 import { setUpKey } from './chain-readings';
@@ -74,16 +74,13 @@ function sinceLastChange(state: VisitState): readonly EventOf<'reading-taken'>[]
   });
 }
 
-/** Which probe is on which point matters where the sign does. */
-const POLAR: ReadonlySet<MeasurementFunction> = new Set(['dc-voltage', 'dc-current', 'diode']);
-
 function answers({ model }: VisitContext, event: ReadingTaken, asked: Asked): boolean {
   if (event.function !== asked.function) return false;
   if (event.grade !== 'measured' && event.grade !== 'reported') return false;
   const [from, to] = [pointOf(model, event.from), pointOf(model, event.to)];
   const isSame = from === asked.from && to === asked.to;
   const isTurned = from === asked.to && to === asked.from;
-  return isSame || (isTurned && !POLAR.has(asked.function));
+  return isSame || (isTurned && !FUNCTIONS[asked.function].polar);
 }
 
 function isAdopted(state: VisitState, id: string): boolean {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { askedReading, formatReading, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { PointMap } from './board-map/point-map';
-import { probeViews } from './board-map/probe-views';
+import { pointsFor, probeViews } from './board-map/probe-views';
 import { shouldWords } from './view/step-words';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
@@ -12,9 +12,12 @@ import { shouldWords } from './view/step-words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" aria-label="Back to the step" (click)="closed.emit()">
+      @if (forbidden(); as words) {
+        <span class="forbidden">Do not measure yet. {{ words }}</span>
+      }
       @for (view of probes(); track view.probe) {
         <span class="point mono"
-          ><span class="probe" [class.square]="view.probe === 'B'">{{ view.probe }}</span
+          ><span class="probe" [class.square]="view.probe === 'B'">{{ view.probe }}{{ view.sign }}</span
           >{{ view.label }}</span
         >
       }
@@ -62,6 +65,13 @@ import { shouldWords } from './view/step-words';
       background: var(--ink);
       color: var(--paper);
     }
+    .forbidden {
+      padding: 0.3em 0.5em;
+      border-radius: 0.3em;
+      background: var(--caution-ground);
+      color: var(--caution-ink);
+      font-size: max(28px, 0.5em);
+    }
     .square {
       border-radius: 0.2em;
     }
@@ -96,8 +106,14 @@ export class StandBack {
   private readonly asked = computed(() =>
     askedReading(this.context(), this.visit(), this.method(), undefined, this.point()),
   );
-  protected readonly points = computed(() => this.asked() ?? {});
-  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.asked() ?? {}));
+  protected readonly points = computed(() => pointsFor(this.asked()));
+  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.points()));
+  /** Why a reading taken now would be refused or count for nothing. */
+  protected readonly forbidden = computed(() => {
+    const { unmet = [], refusal } = this.asked() ?? {};
+    const words = [...(refusal === undefined ? [] : [refusal]), ...unmet.map((each) => `${each.words}.`)];
+    return words.join(' ');
+  });
   protected readonly should = computed(() => {
     const asked = this.asked();
     return asked ? shouldWords(asked.expectation, asked.function) : '';

@@ -58,7 +58,7 @@ import { possibleMethod } from '../visit/step/method-choice';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
-import type { Points } from '../visit/board-map/probe-views';
+import { pointsFor, type Points } from '../visit/board-map/probe-views';
 import { chartLines } from '../visit/view/chart-view';
 import { logRows } from '../visit/view/log-rows';
 import { safetyItems } from '../visit/view/safety-view';
@@ -181,12 +181,9 @@ export class WorkspacePage {
     if (!context) return {};
     if (this.mode() === 'free') return this.freePoints();
     const step = currentStep(context, this.visit());
-    const asked = askedReading(context, this.visit(), this.method(), undefined, this.point());
-    // Where it must not be measured yet, nothing is lit.
-    const isRefused = asked?.unmet.some((unmet) => unmet.state === 'proven-dead') ?? false;
     if (step?.kind === 'action') return step.bypass ?? {};
     if (step?.kind === 'matrix') return jumperNow(matrixProgress(context, this.visit()));
-    return isRefused ? {} : (asked ?? {});
+    return pointsFor(askedReading(context, this.visit(), this.method(), undefined, this.point()));
   });
   protected readonly chart = computed(() => {
     const context = this.context();

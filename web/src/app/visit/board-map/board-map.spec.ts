@@ -1,4 +1,10 @@
-import { compileProcedure, type EventBody, type UnitModelDocument, type VisitContext } from '@juxtameter/core';
+import {
+  askedReading,
+  compileProcedure,
+  type EventBody,
+  type UnitModelDocument,
+  type VisitContext,
+} from '@juxtameter/core';
 import { GENERALS, MAT_CONTEXT, NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../../../../../core/src/testing/ambiguities';
 import { BURNER_CONTEXT } from '../../../../../core/src/testing/burner';
 import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../../../../core/src/testing/demo';
@@ -8,7 +14,7 @@ import { BoardMapView } from './board-map';
 import { fitted, isInSight, neighbour, READABLE } from './fit';
 import { boardMap, REACH, terminalAt } from './map-layout';
 import { PointMap } from './point-map';
-import { probeViews } from './probe-views';
+import { pointsFor, probeViews } from './probe-views';
 import { TerminalCard } from './terminal-card';
 import { looksSame, readingsByTerminal, terminalView, wireView } from './terminal-view';
 import { wireColours, wirePaint } from './wire-paint';
@@ -197,6 +203,20 @@ describe('the map under a thumb', () => {
     expect(map.page.querySelector('[data-terminal="CB.X1.8"]')?.getAttribute('aria-label')).toContain(
       'Probe B. X1·8. 24 V AC return. Wire white',
     );
+  });
+
+  it('tells the leads apart where the sign matters, and leads nobody to what must not be measured', async () => {
+    const map = await shown({ from: 'K1.A1', to: 'CB.X1.8', function: 'dc-voltage' });
+    expect([...map.page.querySelectorAll('.probe-name')].map((each) => each.textContent?.trim())).toEqual(
+      jasmine.arrayWithExactContents(['A+', 'B−']),
+    );
+    expect(map.words).toContain('A+ on K1·A1, B− on X1·8');
+    await map.set('points', { from: 'K1.A1', to: 'CB.X1.8', function: 'ac-voltage' });
+    expect(map.words).toContain('A on K1·A1, B on X1·8');
+    const fuse = new VisitDriver(DEMO_CONTEXT).toFuse();
+    expect(pointsFor(askedReading(DEMO_CONTEXT, fuse.state)).from).toBe('F1.1');
+    fuse.log({ type: 'supply-changed', supply: 'control', state: 'on' });
+    expect(pointsFor(askedReading(DEMO_CONTEXT, fuse.state))).toEqual({});
   });
 
   it('takes two points for a reading by two taps, and the first one back', async () => {

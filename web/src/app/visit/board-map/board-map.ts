@@ -13,13 +13,13 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { EventBody, VisitContext, VisitState } from '@juxtameter/core';
+import type { EventBody, MeasurementFunction, VisitContext, VisitState } from '@juxtameter/core';
 import { afterPaint } from '../../shell/after-paint';
 import { ZoomedDrawing } from '../../shell/zoomed-drawing';
 import { fitted, isInSight, neighbour, type Size } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';
-import type { Points } from './probe-views';
+import { leadSign, type Points } from './probe-views';
 import { TerminalCard } from './terminal-card';
 import { TerminalList } from './terminal-list';
 import { TerminalPicture } from './terminal-picture';
@@ -40,6 +40,7 @@ interface Looks {
   /** Terminals with a probe on them. */
   readonly a: string | undefined;
   readonly b: string | undefined;
+  readonly measured: MeasurementFunction | undefined;
 }
 
 /**
@@ -82,11 +83,11 @@ export class BoardMapView {
   /** Every terminal as it looks now; one that looks as before is the same one, and is not drawn anew. */
   private readonly terminals = linkedSignal<Looks, ReadonlyMap<string, TerminalView>>({
     source: () => ({ context: this.context(), visit: this.visit(), ...this.probed() }),
-    computation: ({ context, visit, a, b }, before) =>
+    computation: ({ context, visit, a, b, measured }, before) =>
       new Map(
         [...this.map().terminals].map(([address, terminal]) => {
           const probe: Probe | undefined = address === a ? 'A' : address === b ? 'B' : undefined;
-          const view = terminalView(context, visit, terminal, probe);
+          const view = terminalView(context, visit, terminal, probe, probe && leadSign(measured, probe));
           const known = before?.source.context === context ? before.value.get(address) : undefined;
           return [address, known && looksSame(known, view) ? known : view];
         }),
@@ -94,11 +95,11 @@ export class BoardMapView {
   });
   private readonly probed = computed(
     () => {
-      const { from, to } = this.points();
+      const { from, to, function: measured } = this.points();
       const [a, b] = [terminalAt(this.map(), from)?.address, terminalAt(this.map(), to)?.address];
-      return { a: a ?? this.first(), b };
+      return { a: a ?? this.first(), b, measured };
     },
-    { equal: (one, other) => one.a === other.a && one.b === other.b },
+    { equal: (one, other) => one.a === other.a && one.b === other.b && one.measured === other.measured },
   );
   protected readonly views = computed<readonly GroupView[]>(() => {
     const views = this.terminals();
@@ -122,7 +123,7 @@ export class BoardMapView {
       .filter(({ probe }) => probe !== undefined)
       .sort((a, b) => (a.probe ?? '').localeCompare(b.probe ?? ''));
     return lit.length > 0
-      ? lit.map(({ probe, name }) => `${probe ?? ''} on ${name}`).join(', ')
+      ? lit.map(({ probe, sign, name }) => `${probe ?? ''}${sign ?? ''} on ${name}`).join(', ')
       : 'Tap two points for a reading';
   });
 

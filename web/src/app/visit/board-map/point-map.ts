@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { VisitContext, VisitState } from '@juxtameter/core';
 import { boardMap, CELL, terminalAt, type BoardMap, type MapBlock } from './map-layout';
-import type { Points } from './probe-views';
+import { leadSign, type Points } from './probe-views';
 import { TerminalPicture } from './terminal-picture';
 import { terminalView, type Probe, type TerminalView } from './terminal-view';
 
@@ -78,7 +78,7 @@ export class PointMap {
   protected readonly cell = CELL;
   protected readonly stretches = computed<readonly Stretch[]>(() => {
     const map = boardMap(this.context().model);
-    const { from, to } = this.points();
+    const { from, to, function: measured } = this.points();
     const [a, b] = [terminalAt(map, from)?.address, terminalAt(map, to)?.address];
     const found = [a, b].flatMap((address) => {
       const block = blockOf(map, address);
@@ -102,7 +102,8 @@ export class PointMap {
         goesOnRight: start + shown.length < block.terminals.length,
         terminals: shown.map((terminal, index) => {
           const probe: Probe | undefined = terminal.address === a ? 'A' : terminal.address === b ? 'B' : undefined;
-          const view = terminalView(this.context(), this.visit(), terminal, probe);
+          const sign = probe && leadSign(measured, probe);
+          const view = terminalView(this.context(), this.visit(), terminal, probe, sign);
           return { ...view, leaves: 'down', x: left + index * CELL + CELL / 2, y: 38 };
         }),
       };

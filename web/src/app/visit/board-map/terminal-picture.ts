@@ -62,7 +62,9 @@ import type { TerminalView } from './terminal-view';
       } @else {
         <svg:rect class="probe" x="-13" [attr.y]="isUp() ? 37 : -23" width="26" height="26" rx="5" />
       }
-      <svg:text class="probe-name" text-anchor="middle" [attr.y]="isUp() ? 55 : -5">{{ probe }}</svg:text>
+      <svg:text class="probe-name" text-anchor="middle" [attr.y]="isUp() ? 55 : -5">
+        {{ probe }}{{ terminal().sign }}
+      </svg:text>
     }
   `,
   styles: `

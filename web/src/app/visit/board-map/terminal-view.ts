@@ -72,6 +72,8 @@ function endsOf({ id, from, to, reading, text, judgement, at }: EventOf<'reading
 export interface TerminalView extends MapTerminal {
   readonly wireViews: readonly WireView[];
   readonly probe?: Probe;
+  /** Of the lead, where the sign matters. */
+  readonly sign?: '+' | '−';
   readonly last?: ReadingAt;
 }
 
@@ -80,6 +82,7 @@ export function terminalView(
   visit: VisitState,
   terminal: MapTerminal,
   probe: Probe | undefined,
+  sign?: '+' | '−',
 ): TerminalView {
   const last = readingsByTerminal(visit)
     .get(terminal.address)
@@ -88,6 +91,7 @@ export function terminalView(
     ...terminal,
     wireViews: terminal.wires.map((wire) => wireView(context, visit, wire)),
     ...(probe ? { probe } : {}),
+    ...(sign ? { sign } : {}),
     ...(last ? { last } : {}),
   };
 }
@@ -96,6 +100,7 @@ export function terminalView(
 export function looksSame(one: TerminalView, other: TerminalView): boolean {
   return (
     one.probe === other.probe &&
+    one.sign === other.sign &&
     one.last?.id === other.last?.id &&
     one.last?.verdict === other.last?.verdict &&
     one.wireViews.every(({ colour }, index) => colour === other.wireViews[index]?.colour)

@@ -147,7 +147,7 @@ describe('methods at the step', () => {
     expect(shown.button('live at the board').getAttribute('aria-pressed')).toBe('true');
     await shown.press('live at the switch');
     expect(shown.words).toContain('Proves the switch alone, under its own current, but nothing of its wires.');
-    expect(shown.button('dead ohms').textContent).toContain('must be proven dead');
+    expect(shown.button('dead ohms').textContent).toContain('needs proven dead, plug X1 out');
     const commands = collected(shown);
     await shown.type('input[name=reading]', '26.7');
     await shown.submit();

@@ -43,7 +43,7 @@ function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementSte
         >
           <span>{{ each.label }}</span>
           @if (each.needs !== '') {
-            <span class="needs">{{ each.needs }}</span>
+            <span class="needs"><span class="visually-hidden">, needs </span>{{ each.needs }}</span>
           }
         </button>
       }

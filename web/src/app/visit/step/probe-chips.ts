@@ -10,6 +10,9 @@ import { wirePaint } from '../board-map/wire-paint';
     @for (view of probes(); track view.probe) {
       <span class="chip">
         <span class="probe mono" [class.square]="view.probe === 'B'">{{ view.probe }}</span>
+        @if (view.sign; as sign) {
+          <span class="mono" [attr.aria-label]="sign === '+' ? 'the plus lead' : 'the common lead'">{{ sign }}</span>
+        }
         <span class="mono">{{ view.label }}</span>
         @if (view.wireColour) {
           <span class="wire" [style.background]="paint(view.wireColour)"></span>

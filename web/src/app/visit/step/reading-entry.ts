@@ -46,7 +46,7 @@ import { JuxtaBar } from '../../juxta/juxta-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import { comparisonOf } from '../view/log-rows';
-import { probeViews } from '../board-map/probe-views';
+import { isForbidden, probeViews } from '../board-map/probe-views';
 import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
 import { PointMap } from '../board-map/point-map';
 import { ChainPoints } from './chain-points';
@@ -168,10 +168,11 @@ export class ReadingEntry {
       return { words: unmet.words, way: isNew ? way : undefined };
     });
   });
-  /** Not proven dead: the points are not shown, so that nobody is led to them. */
-  protected readonly isRefused = computed(() =>
-    (this.asked()?.unmet ?? []).some((unmet) => unmet.state === 'proven-dead'),
-  );
+  /** Then the points are not shown, so that nobody is led to them. */
+  protected readonly isRefused = computed(() => {
+    const asked = this.asked();
+    return asked !== undefined && isForbidden(asked);
+  });
   /** What is easily got wrong about what was typed, or about the reading just logged here. */
   protected readonly guards = computed(() => {
     const typed = this.readingBody();

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
+  askedReading,
   CAUTIONS,
   currentStep,
   isChartEnded,
@@ -24,7 +25,7 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { Speech } from '../speech';
-import { probeViews } from '../board-map/probe-views';
+import { pointsFor, probeViews } from '../board-map/probe-views';
 import { conditionsWords, stepCaption } from '../view/step-words';
 import { ActionStep } from './action-step';
 import { ConclusionStep } from './conclusion-step';
@@ -63,6 +64,8 @@ export class StepPage {
   readonly commanded = output<StepCommand>();
   /** The point of a chain that was chosen instead of the one offered. */
   readonly point = input<string>();
+  /** How it is measured, where there are several ways. */
+  readonly method = input<string>();
   readonly methodChosen = output<string | undefined>();
   readonly pointChosen = output<string>();
   readonly standBack = output();
@@ -149,11 +152,12 @@ export class StepPage {
   protected readAloud(): void {
     const step = this.step();
     if (!step || step.kind === 'decide') return;
-    const points =
-      step.kind === 'measurement'
-        ? probeViews(this.context(), this.visit(), step.measure).map((view) => `${view.probe} on ${view.label}.`)
-        : [];
-    this.speech.say([step.text, step.detail ?? '', ...points].join(' '));
+    const asked = askedReading(this.context(), this.visit(), this.method(), undefined, this.point());
+    const places = probeViews(this.context(), this.visit(), pointsFor(asked));
+    const points = places.map(({ probe, label }) => `${probe} on ${label}.`);
+    const lacking = (asked?.unmet ?? []).map(({ words }) => `${words}.`);
+    const first = lacking.length > 0 ? ['Do not measure yet.', ...lacking] : [];
+    this.speech.say([step.text, step.detail ?? '', ...first, ...points].join(' '));
   }
 
   protected addNote(): void {
