@@ -44,7 +44,10 @@ export function producibleVerdicts(
     return found;
   }
   found.add('within');
-  if (expectation.motion?.kind === 'swing' && expectation.motion.atLeast > 0) found.add('steady');
+  const { motion } = expectation;
+  if (motion?.kind === 'swing' && motion.atLeast > 0) found.add('steady');
+  // What has to hold or to stand still is asked about because it may not.
+  if (motion && (motion.kind === 'sustained' || Number.isFinite(motion.atMost))) found.add('unsteady');
   const canBeBelow = expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative);
   const canBeAbove = expectation.high < Infinity;
   if (canBeBelow) found.add('low');
