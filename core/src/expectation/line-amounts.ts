@@ -45,6 +45,8 @@ function amountOf(text: string, context: Parameters<typeof parseAmount>[1]): Qua
   const [first, second] = parsed.outcome === 'ask' ? parsed.candidates.map(formatted) : [];
   // Nobody is asked about a line that can be typed more plainly.
   const message =
-    parsed.outcome === 'error' ? parsed.message : `"${text}" could be ${first} or ${second}; write it so it is one.`;
+    parsed.outcome === 'error'
+      ? `"${text}": ${parsed.message}`
+      : `"${text}" could be ${first} or ${second}; write it so it is one.`;
   throw new DocumentError('', message, []);
 }

@@ -5,7 +5,8 @@ export class DocumentError extends Error {
     readonly problem: string,
     readonly accepted: readonly string[] = [],
   ) {
-    super(`${path}: ${problem}${accepted.length > 0 ? ` Accepted: ${accepted.join(', ')}.` : ''}`);
+    const where = path === '' ? '' : `${path}: `;
+    super(`${where}${problem}${accepted.length > 0 ? ` Accepted: ${accepted.join(', ')}.` : ''}`);
     this.name = 'DocumentError';
   }
 }

@@ -110,7 +110,31 @@ describe('a recorded list', () => {
     expect(() => walk(['>fuse', '0.3'])).toThrowError(/line 2: .*must be proven dead/);
     expect(() => walk(['>nowhere', 'done'])).toThrowError(/line 2: there is no step "nowhere"/);
     expect(() => walk(['', '230'])).toThrowError(/line 2: a reading without a step names from, to and function/);
-    expect(() => walk(...live, ['after-fuse', 'never'])).toThrowError(/elapsed time/);
+    expect(() => walk(...live, ['after-fuse', 'never'])).toThrowError(/"never": This is not a number/);
+  });
+
+  it('says how a conclusion, a decision, a proof and a free line are written', () => {
+    expect(() => walk(...toFuse, ['fuse', 'OL'], ['coil', '0.0'], ['coil-shorted', 'yes'])).toThrowError(
+      /line 10: "coil-shorted" is a conclusion: write "done"/,
+    );
+    expect(() => walk(...toFuse.slice(0, 4), ['prove-dead', '0 / 0 / 0'])).toThrowError(
+      /line 6: a proof of dead has \d+ readings here, AC and DC of every pair, .*got 3/,
+    );
+    const free = { from: 'F1.1', to: 'F1.2', function: 'ac-voltage' };
+    expect(() => walk(['', 'green', free])).toThrowError(/line 2: "green" is no reading of AC volts/);
+  });
+
+  it('knows words for judgements without a figure, and which of them say too little', () => {
+    const assumed = walk(...toFuse, ['fuse', 'assumed open']);
+    expect(assumed.verdicts.at(-1)).toEqual({ step: 'fuse', verdict: 'open' });
+    expect(assumed.state.trail.at(-1)?.event).toEqual(
+      jasmine.objectContaining({ grade: 'assumed', text: 'assumed open' }),
+    );
+    expect(() => walk(...toFuse, ['fuse', 'assumed broken'])).toThrowError(/"broken" is not a verdict; known: /);
+    expect(walk(...toFuse, ['fuse', 'failed']).state.step).toBe('coil');
+    expect(() => walk(...toFuse, ['fuse', '0.3'], ['coil', 'failed'])).toThrowError(/does not tell which way/);
+    const reported = walk(...toFuse, ['fuse', 'passed']);
+    expect(reported.state.trail.at(-1)?.event).toEqual(jasmine.objectContaining({ grade: 'reported' }));
   });
 });
 
