@@ -19,6 +19,8 @@ describe('formatting as a person writes', () => {
 
   it('writes computed limits without trailing zeros and without a needless prefix', () => {
     expect(plain(formatValue(230, 'V'))).toBe('230 V');
+    expect(plain(formatValue(0.1 + 0.2 - 0.3, 'V'))).toBe('0 V');
+    expect(plain(formatValue(Number.MIN_VALUE, 'V'))).toBe('0 V');
     expect(plain(formatValue(20.4, 'V'))).toBe('20.4 V');
     expect(plain(formatValue(1e6, 'Ω'))).toBe('1 MΩ');
     expect(plain(formatValue(0, 'V'))).toBe('0 V');

@@ -35,13 +35,16 @@ function mantissaOf(quantity: Quantity, prefix: number): string {
   return `${sign}${mantissa}`;
 }
 
+/** What a difference of equal numbers leaves behind: no meter shows a thousandth of a picofarad. */
+const NOISE = 1e-15;
+
 /**
  * Writes a computed number (in `unit`) with a number of significant digits, 3 by default; trailing zeros after the
  * decimal point are dropped, since a limit of "24 V" is not "24.0 V".
  */
 export function formatValue(value: number, unit: UnitSymbol, significant = 3): string {
   if (!Number.isFinite(value)) return value > 0 ? `∞${NO_BREAK_SPACE}${unit}` : `${MINUS}∞${NO_BREAK_SPACE}${unit}`;
-  if (value === 0) return formatQuantity({ value: 0, unit, exponent: 0 });
+  if (Math.abs(value) < NOISE) return formatQuantity({ value: 0, unit, exponent: 0 });
   const magnitude = Math.floor(Math.log10(Math.abs(value)));
   let rounded = roundedQuantity(value, unit, magnitude - significant + 1);
   while (rounded.exponent < magnitude && dropsOnlyAZero(rounded)) {

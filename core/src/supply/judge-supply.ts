@@ -179,12 +179,15 @@ function judgeSplit(view: SupplyView): SupplyVerdict {
   const words = view.words(one, two, across, 'N-E');
   if ([one, two, across].every((name) => view.isNothing(name)))
     return view.is('no-supply', `${words}: nothing arrives.`);
-  const legs = [view.volts(one), view.volts(two)];
+  const [a, b, whole] = [view.volts(one), view.volts(two), view.volts(across)];
+  const isHalf = (volts: number): boolean => volts > 0.35 * view.nominal && volts < 0.65 * view.nominal;
+  // A leg where the neutral should be: the whole stands to one side of it and a half to the other.
+  if (Math.max(a, b) > 0.85 * view.nominal && isHalf(Math.min(a, b)) && isHalf(whole))
+    return view.is('reversed', `${words}: neutral and a leg are crossed.`);
+  if (view.isNothing(one) !== view.isNothing(two) && isHalf(whole))
+    return view.is('one-leg-lost', `${words}: ${view.isNothing(one) ? 'L1' : 'L2'} does not arrive.`);
   if (view.isAlive(across)) {
-    const [a = 0, b = 0] = legs;
-    const crossed = legs.find((leg) => leg > 0.85 * view.nominal);
-    if (crossed !== undefined) return view.is('reversed', `${words}: neutral and a leg are crossed.`);
-    const isSum = Math.abs(a + b - view.volts(across)) <= 0.1 * view.nominal;
+    const isSum = Math.abs(a + b - whole) <= 0.1 * view.nominal;
     const apart = Math.abs(a - b) / (a + b);
     if (isSum && apart > LOOSE_NEUTRAL)
       return view.is(

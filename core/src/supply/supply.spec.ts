@@ -62,6 +62,8 @@ const CASES: readonly {
   // Two legs of about 120 V to neutral and 230 to 245 V across.
   { pattern: 'good', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 120, 'L1-L2': 239, 'N-E': 0.3 } },
   { pattern: 'one-leg-lost', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 1, 'L1-L2': 118, 'N-E': 0.3 } },
+  // The whole stands at the half of its own: over it by a volt it is still the one leg.
+  { pattern: 'one-leg-lost', model: BENCH, id: 'mains', volts: { 'L1-N': 123, 'L2-N': 0.4, 'L1-L2': 123, 'N-E': 0.3 } },
   {
     pattern: 'one-leg-or-fed-back',
     model: BENCH,
@@ -77,6 +79,8 @@ const CASES: readonly {
   },
   { pattern: 'lost-neutral', model: BENCH, id: 'mains', volts: { 'L1-N': 158, 'L2-N': 81, 'L1-L2': 239, 'N-E': 20 } },
   { pattern: 'reversed', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 238, 'L1-L2': 120, 'N-E': 119 } },
+  { pattern: 'reversed', model: BENCH, id: 'mains', volts: { 'L1-N': 236, 'L2-N': 118, 'L1-L2': 118, 'N-E': 118 } },
+  { pattern: 'lost-neutral', model: BENCH, id: 'mains', volts: { 'L1-N': 231, 'L2-N': 8, 'L1-L2': 239, 'N-E': 110 } },
   { pattern: 'floating', model: BENCH, id: 'mains', volts: { 'L1-N': 119, 'L2-N': 120, 'L1-L2': 239, 'N-E': 60 } },
   { pattern: 'low', model: BENCH, id: 'mains', volts: { 'L1-N': 108, 'L2-N': 109, 'L1-L2': 217, 'N-E': 0.4 } },
   { pattern: 'good', model: THREE, id: 's', volts: { 'L1-L2': 460, 'L2-L3': 461, 'L1-L3': 459 } },
