@@ -59,8 +59,12 @@ import { chainBoxes } from '../view/chain-boxes';
           @if (box.link; as link) {
             <li class="link" [class.suspect]="link.isSuspect" [class.absent]="link.isAbsent" [class.load]="link.isLoad">
               <span class="element mono" [title]="link.title">{{ link.label }}</span>
-              <span class="across mono">{{ link.across }}</span>
-              <span class="note small soft">{{ link.note }}</span>
+              <span class="under">
+                @if (link.across) {
+                  <span class="across mono">{{ link.across }}</span>
+                }
+                <span class="small soft">{{ link.note }}</span>
+              </span>
             </li>
           }
         }
