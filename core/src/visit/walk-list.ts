@@ -1,9 +1,7 @@
 import {
   branchFor,
-  END,
   isOverZeroBand,
   methodOf,
-  outcomeKey,
   skipTarget,
   targetStep,
   type ActionStep,
@@ -11,13 +9,14 @@ import {
   type WalkableStep,
 } from '../procedure';
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../quantity';
-import { RULES_VERSION, VERDICTS, type Verdict } from '../verdict';
+import { RULES_VERSION, type Verdict } from '../verdict';
 import { askedReading, enterReading, recorded } from './enter-reading';
 import { powersUp, waivePart } from './clearance';
 import { powerUpRefusal } from './uncleared';
 import { draftFinding } from './finding';
 import { enterFreeReading } from './free-reading';
 import { measuredOutcome } from './measured-outcome';
+import { ListLineError, wordVerdict, type ListLine } from './list-line';
 import { matrixJudged, matrixProgress } from './matrix';
 import { proofTasks } from './proof-of-dead';
 import { append } from './replay';
@@ -25,33 +24,6 @@ import { slotsOf } from './slots';
 import { currentStep, stepOf } from './steps';
 import type { EventBody, EventEnvelope, ReadingTaken, VisitEvent } from './visit-event';
 import { EMPTY_VISIT, type VisitContext, type VisitState } from './visit-state';
-
-/** One line of a recorded list of readings; `number` is its line in the file. */
-export interface ListLine {
-  readonly number: number;
-  readonly step?: string;
-  readonly reading: string;
-  /** Which part of a set; without it a line holds all of them, or the next. */
-  readonly part?: string;
-  readonly method?: string;
-  readonly from?: string;
-  readonly to?: string;
-  readonly function?: string;
-  /** What a free reading is expected to be, as one line. */
-  readonly expects?: string;
-  readonly note?: string;
-}
-
-/** A line that does not fit its step. */
-export class ListLineError extends Error {
-  constructor(
-    readonly line: number,
-    readonly problem: string,
-  ) {
-    super(`line ${line}: ${problem}`);
-    this.name = 'ListLineError';
-  }
-}
 
 export interface Walk {
   readonly events: readonly VisitEvent[];
@@ -385,36 +357,4 @@ class ListWalker {
       );
     this.log(entered.body);
   }
-}
-
-/** The verdict that a reserved word stands for; undefined when the line holds a reading. */
-function wordVerdict(
-  step: MeasurementStep,
-  word: string,
-  line: ListLine,
-): { verdict: Verdict; grade: 'reported' | 'assumed' } | undefined {
-  if (word === 'passed') return { verdict: 'within', grade: 'reported' };
-  if (word === 'failed') return { verdict: failedVerdict(step, line), grade: 'reported' };
-  const assumed = /^assumed (.+)$/.exec(word)?.[1];
-  if (assumed === undefined) return undefined;
-  const verdict = VERDICTS.find((each) => each === assumed);
-  if (!verdict) throw new ListLineError(line.number, `"${assumed}" is not a verdict; known: ${VERDICTS.join(', ')}.`);
-  return { verdict, grade: 'assumed' };
-}
-
-/** "Failed" without a figure is only clear where every verdict but within leads the same way. */
-function failedVerdict(step: MeasurementStep, line: ListLine): Verdict {
-  const overZero = isOverZeroBand(methodOf(step, line.method));
-  const ways = (['low', 'high'] as const).flatMap((verdict) => {
-    const key = outcomeKey(step.branches, verdict, overZero);
-    return key === undefined ? [] : [{ verdict, to: branchFor(step.branches, verdict, overZero) ?? END }];
-  });
-  const [first, second] = ways;
-  if (!first || (second && second.to !== first.to)) {
-    throw new ListLineError(
-      line.number,
-      '"failed" does not tell which way the chart goes; write the reading or "assumed low" or "assumed high".',
-    );
-  }
-  return first.verdict;
 }
