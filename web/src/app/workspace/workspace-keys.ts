@@ -4,6 +4,7 @@ export const WORKSPACE_KEYS = [
   ['Enter', 'done, or record the finding'],
   ['1–9', 'answer a look'],
   ['z', 'undo (field empty)'],
+  ['a', 'take what is offered: a reading read before, or the one that settles a doubt'],
   ['n', 'note'],
   ['f', 'free reading beside the chart, and back'],
   ['l', 'look: what is known, lamps, watches, and back'],

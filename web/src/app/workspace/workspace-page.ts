@@ -358,6 +358,8 @@ export class WorkspacePage {
       case 'z':
         this.undo();
         return true;
+      case 'a':
+        return page?.takeOffer() ?? false;
       case 'f':
         this.show('free');
         return true;

@@ -1,5 +1,11 @@
 import { TestBed } from '@angular/core/testing';
-import type { EventBody, Guard, MatrixStep as MatrixStepDocument, MeasurementStep } from '@juxtameter/core';
+import type {
+  ConclusionStep as ConclusionDocument,
+  EventBody,
+  Guard,
+  MatrixStep as MatrixStepDocument,
+  MeasurementStep,
+} from '@juxtameter/core';
 import { enterFreeReading, guardsOfReading, type EventOf } from '@juxtameter/core';
 import { NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../../../../../core/src/testing/ambiguities';
 import { VisitDriver } from '../../../../../core/src/testing/demo';
@@ -7,6 +13,7 @@ import { Shown } from '../../../testing/shown';
 import { ChainPane } from '../companion/chain-pane';
 import { StatePane } from '../companion/state-pane';
 import { ActionStep } from './action-step';
+import { ConclusionStep } from './conclusion-step';
 import { GuardList } from './guard-list';
 import { MatrixStep } from './matrix-step';
 import { ReadingEntry } from './reading-entry';
@@ -73,7 +80,9 @@ describe('a chain at the step', () => {
     });
     const commands = collected(shown);
     expect(shown.words).toContain('Read already along this chain: It stops between X1·3 and X1·4');
+    expect(shown.fixture.componentInstance.takeOffer()).toBeTrue();
     await shown.press('Take it for this step');
+    expect(commands[0]).toEqual(commands[1]);
     const [command] = commands;
     if (command?.kind === 'record') driver.log(command.body);
     expect(driver.state.step).toBe('float-how');
@@ -176,7 +185,9 @@ describe('a clearance at the step', () => {
     });
     const commands = collected(shown);
     await shown.press('Cannot be read');
-    expect(shown.button('Waive').disabled).toBeTrue();
+    await shown.submit('jx-part-waiver form');
+    expect(shown.page.querySelector('jx-part-waiver [role=alert]')?.textContent).toContain('Say why');
+    expect(commands).toEqual([]);
     await shown.type('input[name=waiver]', 'lid stays on');
     await shown.submit('jx-part-waiver form');
     expect(commands).toEqual([
@@ -237,11 +248,45 @@ describe('an ambiguity', () => {
     if (entered.outcome !== 'event') throw new Error('refused');
     const reading = driver.log(entered.body) as EventOf<'reading-taken'>;
     const guards: readonly Guard[] = guardsOfReading(driver.context, driver.state, reading);
-    const shown = await Shown.of(GuardList, { guards });
+    const shown = await Shown.of(GuardList, { guards, canSettle: true });
     const wanted: unknown[] = [];
     shown.fixture.componentInstance.wanted.subscribe((each) => wanted.push(each));
     expect(shown.words).toContain('Zero closed or dead');
     await shown.press('Settle it: X1·3 to X1·8');
-    expect(wanted).toEqual([{ function: 'ac-voltage', from: 'CB.X1.3', to: 'CB.X1.8', expects: 'present 24 V' }]);
+    const settling = { function: 'ac-voltage', from: 'CB.X1.3', to: 'CB.X1.8', expects: 'present 24 V' } as const;
+    expect(wanted).toEqual([settling]);
+    // In a report there is nothing to be pressed.
+    await shown.set('canSettle', false);
+    expect(shown.page.querySelector('button')).toBeNull();
+    expect(shown.words).toContain('Settled by: X1·3 to X1·8');
+  });
+
+  it('that was left unsettled is asked about again before something is named, by tap and by key', async () => {
+    const driver = standing('halve', ...CALLED);
+    const line = {
+      function: 'ac-voltage',
+      from: 'CB.X1.3',
+      to: 'CB.X1.4',
+      expects: 'closed 24 V',
+      text: '0.02',
+    } as const;
+    const entered = enterFreeReading(driver.context, driver.state, line);
+    if (entered.outcome === 'event') driver.log(entered.body);
+    driver.log({ type: 'step-jumped', to: 'fuse-blown' });
+    const shown = await Shown.of(ConclusionStep, {
+      context: PUMP_CONTEXT,
+      visit: driver.state,
+      step: step(driver) as ConclusionDocument,
+    });
+    const commands = collected(shown);
+    await shown.press('Settle it: X1·3 to X1·8');
+    expect(shown.fixture.componentInstance.takeOffer()).toBeTrue();
+    expect(commands.map(({ kind }) => kind)).toEqual(['free', 'free']);
+    const alive = { ...line, to: 'CB.X1.8', expects: 'present 24 V', text: '26.8' };
+    const settles = enterFreeReading(driver.context, driver.state, alive);
+    if (settles.outcome === 'event') driver.log(settles.body);
+    await shown.set('visit', driver.state);
+    expect(shown.words).not.toContain('Zero closed or dead');
+    expect(shown.fixture.componentInstance.takeOffer()).toBeFalse();
   });
 });

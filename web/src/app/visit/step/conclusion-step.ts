@@ -13,7 +13,7 @@ import {
 import { Ticker } from '../../shell/ticker';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
-import { GuardList } from './guard-list';
+import { GuardList, settlingLine } from './guard-list';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
@@ -32,7 +32,12 @@ import { UndoButton } from './undo-button';
         <span class="small soft">{{ grade() }}</span>
       </p>
       <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
-      <jx-guard-list label="Before this is named" [guards]="guards()" />
+      <jx-guard-list
+        label="Before this is named"
+        [canSettle]="true"
+        [guards]="guards()"
+        (wanted)="commanded.emit({ kind: 'free', line: $event })"
+      />
       <jx-evidence-list [isCompact]="true" [context]="context()" [visit]="visit()" [evidence]="evidence()" />
       @if (step().rootCauses; as causes) {
         <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
@@ -74,6 +79,13 @@ export class ConclusionStep {
     guardsBeforeFinding(this.context(), this.visit(), this.step(), new Date(this.now()).toISOString()),
   );
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
+
+  /** The reading that settles the first doubt before this is named; false where none is left. */
+  takeOffer(): boolean {
+    const doubt = this.guards().find(({ settle }) => settle !== undefined)?.settle;
+    if (doubt) this.commanded.emit({ kind: 'free', line: settlingLine(doubt) });
+    return doubt !== undefined;
+  }
 
   conclude(): void {
     const body = draftFinding(this.context(), this.visit());

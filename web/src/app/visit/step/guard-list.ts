@@ -12,7 +12,11 @@ import { JUDGEMENT_NOTES, type FreeLine, type Guard, type Settling } from '@juxt
           <li [attr.data-guard]="guard.id">
             <strong>{{ name(guard) }}</strong>&ngsp;<span [class.told]="isTold(guard)">{{ guard.words }}</span>
             @if (guard.settle; as settle) {
-              <button type="button" class="settle" (click)="want(settle)">Settle it: {{ settle.words }}</button>
+              @if (canSettle()) {
+                <button type="button" class="settle" (click)="want(settle)">Settle it: {{ settle.words }}</button>
+              } @else {
+                Settled by: {{ settle.words }}.
+              }
             }
           </li>
         }
@@ -67,11 +71,13 @@ export class GuardList {
   /** Beside a verdict, whose sentence says already what its own traps are: their names are enough. */
   readonly isCompact = input(false);
 
+  /** Whether a reading can be taken from here; in a report it is only named. */
+  readonly canSettle = input(false);
   /** The reading that settles one of them, to be taken beside the chart. */
   readonly wanted = output<FreeLine>();
 
-  protected want({ function: measured, from, to, expects }: Settling): void {
-    this.wanted.emit({ function: measured, from, to, expects });
+  protected want(settling: Settling): void {
+    this.wanted.emit(settlingLine(settling));
   }
 
   protected isTold({ id }: Guard): boolean {
@@ -82,4 +88,9 @@ export class GuardList {
     const words = id.replaceAll('-', ' ');
     return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
   }
+}
+
+/** The reading that settles a doubt, as a line that is read beside the chart. */
+export function settlingLine({ function: measured, from, to, expects }: Settling): FreeLine {
+  return { function: measured, from, to, expects };
 }

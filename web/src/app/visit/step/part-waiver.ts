@@ -21,12 +21,15 @@ import { waivePart, type EventBody, type VisitContext, type VisitState } from '@
             autocomplete="off"
             placeholder="Why it is not read"
             [ngModel]="reason()"
-            (ngModelChange)="reason.set($event)"
+            (ngModelChange)="reason.set($event); lacksReason.set(false)"
           />
         </label>
-        <button pButton type="submit" severity="secondary" [disabled]="reason().trim() === ''">Waive</button>
+        <button pButton type="submit" severity="secondary">Waive</button>
         <button pButton type="button" severity="secondary" [text]="true" (click)="isOpen.set(false)">Cancel</button>
       </form>
+      @if (lacksReason()) {
+        <p class="small" role="alert">Say why it is not read: the reason stands in the report.</p>
+      }
     } @else {
       <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="isOpen.set(true)">
         Cannot be read: waive this part
@@ -57,10 +60,11 @@ export class PartWaiver {
   readonly recorded = output<EventBody>();
   protected readonly isOpen = signal(false);
   protected readonly reason = signal('');
+  protected readonly lacksReason = signal(false);
 
   protected waive(): void {
     const body = waivePart(this.context(), this.visit(), this.reason());
-    if (!body) return;
+    if (!body) return this.lacksReason.set(true);
     this.isOpen.set(false);
     this.reason.set('');
     this.recorded.emit(body);

@@ -54,7 +54,7 @@ import { MethodChoice, possibleMethod } from './method-choice';
 import { PartWaiver } from './part-waiver';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
-import { GuardList } from './guard-list';
+import { GuardList, settlingLine } from './guard-list';
 import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
 import { Stopwatch } from './stopwatch';
@@ -378,8 +378,13 @@ export class ReadingEntry {
     this.commanded.emit({ kind: 'record', body });
   }
 
-  protected adopt(body: EventBody): void {
-    this.commanded.emit({ kind: 'record', body });
+  /** A reading that answers the step already, or the one that settles a doubt; false where neither is offered. */
+  takeOffer(): boolean {
+    const adoption = this.adoption();
+    const doubt = this.guards().find(({ settle }) => settle !== undefined)?.settle;
+    if (adoption) this.note(adoption.body);
+    else if (doubt) this.commanded.emit({ kind: 'free', line: settlingLine(doubt) });
+    return (adoption ?? doubt) !== undefined;
   }
 
   protected accept(choice: { readonly verdict: Verdict; readonly next: string }, reading: string): void {

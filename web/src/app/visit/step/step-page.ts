@@ -78,6 +78,7 @@ export class StepPage {
   private readonly observation = viewChild(ObservationStep);
   private readonly conclusion = viewChild(ConclusionStep);
   private readonly matrix = viewChild(MatrixStep);
+  private readonly reading = viewChild(ReadingEntry);
 
   protected readonly step = computed(() => currentStep(this.context(), this.visit()));
   protected readonly stepId = computed(() => this.visit().step ?? '');
@@ -142,6 +143,11 @@ export class StepPage {
   /** Answers a look by its number; false where the step is none. */
   answer(index: number): boolean {
     return this.observation()?.choose(index) ?? this.matrix()?.choose(index) ?? false;
+  }
+
+  /** Takes what the step offers; false where it offers nothing. */
+  takeOffer(): boolean {
+    return this.reading()?.takeOffer() ?? this.conclusion()?.takeOffer() ?? false;
   }
 
   openPanel(panel: 'note' | 'pass'): void {
