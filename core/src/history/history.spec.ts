@@ -82,6 +82,37 @@ describe('the history of a unit', () => {
     expect(found.find(({ kind }) => kind === 'same-code')?.visits).toContain('now');
   });
 
+  it('warns of a jumper that an earlier visit left in, but not of the one at hand', () => {
+    const [igniter] = BURNER;
+    if (!igniter) throw new Error('no visit');
+    const left = { ...igniter, openBypasses: 1 };
+    const found = suspicions([left], [], { now: NOVEMBER });
+    expect(found.find(({ kind }) => kind === 'bypass-left')?.advice).toBe('Find it before anything is switched on.');
+    expect(found.find(({ kind }) => kind === 'bypass-left')?.visits).toEqual([igniter.id]);
+    expect(kinds(suspicions([left], [], { now: NOVEMBER, visit: left }))).not.toContain('bypass-left');
+  });
+
+  it('counts boards: one is checked against the old one, two say that something kills them', () => {
+    const board = (at: string) => ({ part: 'VD', name: 'Vent drive board VD', isBoard: true, at });
+    const one = suspicions([], [board('2026-10-02')], { now: NOVEMBER });
+    expect(one.find(({ kind }) => kind === 'new-board')?.advice).toContain('Check its settings and wires');
+    const two = suspicions([], [board('2026-06-02'), board('2026-10-02')], { now: NOVEMBER });
+    expect(two.find(({ kind }) => kind === 'new-board')?.words).toContain('2 boards went in within a year');
+    expect(two.find(({ kind }) => kind === 'new-board')?.advice).toContain('find what kills it');
+  });
+
+  it('keeps what was found of the unit itself, for the next visit to be pinned to', () => {
+    const context: VisitContext = {
+      model: ventVisit.pinned.unitModel as unknown as UnitModelDocument,
+      procedures: {},
+      meters: {},
+    };
+    const state = replay(context, ventVisit.events as unknown as readonly VisitEvent[]);
+    const seen = pastVisit('v', context, { ...state, options: { LS9: false }, wireColours: { w1: 'pink' } });
+    expect(seen.options).toEqual({ LS9: false });
+    expect(seen.wireColours).toEqual({ w1: 'pink' });
+  });
+
   it('takes parts of the unit file into account', () => {
     const parts = [{ part: 'M1', name: 'Rack motor M1', isBoard: false, at: '2026-10' }];
     expect(kinds(suspicions([], parts, { now: NOVEMBER }))).toEqual(['recent-work']);

@@ -8,6 +8,7 @@ import {
   fittingChoices,
   holdOffsRunning,
   isWatched,
+  lastSwitching,
   readSequence,
   runningWatch,
   slotsAhead,
@@ -342,5 +343,22 @@ describe('a hold-off', () => {
     expect(holdOffsRunning(context, driver.state, Date.parse(on.at) + 5000).map(({ document }) => document.id)).toEqual(
       ['power-up-purge'],
     );
+  });
+});
+
+describe('what a stopwatch counts from', () => {
+  it('is the event that last switched a supply or a call, whatever was logged since', () => {
+    const driver = new VisitDriver();
+    driver.log({ type: 'visit-opened', unit: 'x', complaint: '' });
+    expect(lastSwitching(driver.state)).toBeUndefined();
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    const call = driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    driver.log({ type: 'note-added', text: 'humming' });
+    expect(lastSwitching(driver.state)?.id).toBe(call.id);
+    // Saying again what is so switches nothing.
+    driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    expect(lastSwitching(driver.state)?.id).toBe(call.id);
+    const off = driver.log({ type: 'call-changed', call: 'mist', state: 'off' });
+    expect(lastSwitching(driver.state)?.id).toBe(off.id);
   });
 });
