@@ -28,8 +28,6 @@ import { looksSame, terminalView, type Probe, type TerminalView } from './termin
 const CLOSEST = 3;
 const FARTHEST = 0.3;
 const FACTOR = 1.3;
-/** A probe's badge reaches so far from the left of its block. */
-const BADGE = 38;
 /** Letters that fit above one terminal, at the size block titles have. */
 const LETTERS_A_CELL = 6.6;
 
@@ -107,8 +105,7 @@ export class BoardMapView {
       ...group,
       blocks: group.blocks.map((block) => {
         const terminals = block.terminals.flatMap(({ address }) => views.get(address) ?? []);
-        const indent = terminals[0]?.probe === undefined ? 2 : BADGE;
-        return { ...block, indent, short: shortened(block.title, block.width - indent), terminals };
+        return { ...block, short: shortened(block.title, block.width), terminals };
       }),
     }));
   });

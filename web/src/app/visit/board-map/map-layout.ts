@@ -9,7 +9,8 @@ import {
 
 /** Drawing units; at scale 1 they are pixels, and a terminal is as wide as a thumb. */
 export const CELL = 44;
-const TITLE = 18;
+/** So high that a probe's badge stands under it. */
+const TITLE = 22;
 const PROBE = 14;
 const BOX = 40;
 const WIRE = 20;

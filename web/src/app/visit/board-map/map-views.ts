@@ -5,8 +5,6 @@ export interface BlockView {
   readonly id: string;
   readonly title: string;
   readonly short: string;
-  /** Room for the badge of a probe on the first terminal. */
-  readonly indent: number;
   readonly x: number;
   readonly y: number;
   readonly terminals: readonly TerminalView[];
