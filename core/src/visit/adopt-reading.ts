@@ -3,7 +3,7 @@ import { pointOf } from '../unit-model';
 import { branchFor } from '../procedure';
 import { setUpKey } from './chain-readings';
 import { chainJoint, chainProgress } from './chain-step';
-import { askedReading, enterReading, recorded, type Asked } from './enter-reading';
+import { askedReading, enterReading, type Asked } from './enter-reading';
 import type { EventOf, ReadingTaken } from './visit-event';
 import type { VisitContext, VisitState } from './visit-state';
 
@@ -53,7 +53,7 @@ function adoptableChain(context: VisitContext, state: VisitState, asked: Asked):
       text,
       ...(reading.reading ? { reading: reading.reading } : {}),
       judgement,
-      expectation: recorded(asked.expectation),
+      ...(reading.expectation ? { expectation: reading.expectation } : {}),
       part: from,
       joint,
       ...(next === undefined ? {} : { next }),

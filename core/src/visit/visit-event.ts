@@ -119,7 +119,7 @@ export interface ReadingTaken {
   readonly expectation?: RecordedExpectation;
   /** A free reading's expectation as it was typed. */
   readonly expects?: string;
-  /** The free reading that is taken for this step. */
+  /** The reading that is taken for this step: a free one, or the last of those that have decided a chain. */
   readonly adopts?: string;
   /** Which part of a set, or which of several looks. */
   readonly part?: string;
