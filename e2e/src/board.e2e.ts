@@ -143,6 +143,33 @@ test.describe('by keyboard on a tablet', () => {
     await hands.at('Control voltage');
   });
 
+  test('a chain that was read before its step is taken by one key', async ({ workspace, page }) => {
+    const hands = new ChartHands(page);
+    await hands.begin(workspace.address, 'mist-line-4', /halve the chain/);
+    await page.keyboard.press('Enter');
+    await hands.at('Control voltage');
+    for (const [from, text] of [
+      ['X1·3', '26.9'],
+      ['X1·4', '0.02'],
+    ] as const) {
+      await page.keyboard.press('f');
+      await page.locator('input[name=from]').fill(from);
+      await page.locator('input[name=to]').fill('X1·8');
+      await page.locator('input[name=expects]').fill('present 24 V');
+      await page.locator('input[name=reading]').fill(text);
+      await page.keyboard.press('Enter');
+      await expect(page.locator('jx-visit-log')).toContainText(`${from} to X1·8`);
+      await page.keyboard.press('Escape');
+    }
+    await hands.at('Control voltage');
+    await hands.read('26.9');
+    await hands.at('Where does the 24 V stop?');
+    await expect(page.locator('jx-reading-entry')).toContainText('Read already along this chain: It stops between');
+    await page.keyboard.press('a');
+    await hands.at('Float switch FS1, closed or open?');
+    await expect(page.locator('jx-visit-log')).toContainText('at Float switch FS1');
+  });
+
   test('a chain is halved and the call jumped from place to place', async ({ workspace, page }) => {
     const hands = new ChartHands(page);
     await hands.begin(workspace.address, 'mist-line-4', /halve the chain/);
