@@ -18,6 +18,17 @@ class Said {
   }
 }
 
+/** At a step of the pump's chart, with mist called. */
+function calledAt(step: string): VisitDriver {
+  const driver = new VisitDriver(PUMP_CONTEXT);
+  driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+  driver.log({ type: 'procedure-started', procedure: 'pump-chain-by-halves', start: 'call-mist' });
+  driver.log({ type: 'supply-changed', supply: 'control', state: 'on' });
+  driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+  driver.log({ type: 'step-jumped', to: step });
+  return driver;
+}
+
 describe('with both hands on the probes', () => {
   describe('standing back', () => {
     it('shows the points, what should be, and what was read before', async () => {
@@ -42,12 +53,7 @@ describe('with both hands on the probes', () => {
     });
 
     it('follows the point of a chain that was chosen', async () => {
-      const driver = new VisitDriver(PUMP_CONTEXT);
-      driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
-      driver.log({ type: 'procedure-started', procedure: 'pump-chain-by-halves', start: 'call-mist' });
-      driver.log({ type: 'supply-changed', supply: 'control', state: 'on' });
-      driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
-      driver.log({ type: 'step-jumped', to: 'halve' });
+      const driver = calledAt('halve');
       const shown = await Shown.of(StandBack, { context: PUMP_CONTEXT, visit: driver.state, point: 'CB.X1.2' });
       expect(shown.words).toContain('AX1·2');
     });
@@ -95,12 +101,7 @@ describe('with both hands on the probes', () => {
     });
 
     it('says the points of the way it is measured', async () => {
-      const driver = new VisitDriver(PUMP_CONTEXT);
-      driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
-      driver.log({ type: 'procedure-started', procedure: 'pump-chain-by-halves', start: 'call-mist' });
-      driver.log({ type: 'supply-changed', supply: 'control', state: 'on' });
-      driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
-      driver.log({ type: 'step-jumped', to: 'float-how' });
+      const driver = calledAt('float-how');
       expect(await spoken(driver, 'live-at-the-switch')).toContain('A on FS1·1. B on FS1·2.');
       TestBed.resetTestingModule();
       expect(await spoken(driver, 'live-at-the-board')).toContain('A on X1·3. B on X1·4.');
