@@ -1,41 +1,10 @@
 import type { ProcedureDocument } from '../procedure';
+import { HOSTILE } from '../testing/hostile-chart';
 import { DEMO_CONTEXT, DEMO_PROCEDURE, VisitDriver } from '../testing/demo';
 import { chartProgress, edgeKey } from '../visit';
 import { chartGraph, wrapped } from './chart-graph';
-import { edgePath, type ChartLayout } from './chart-layout';
-import { chartAsSvg } from './chart-svg';
+import { edgePath } from './chart-layout';
 import { chartAsMermaid } from './mermaid';
-
-const HOSTILE: ProcedureDocument = {
-  format: 'juxtameter/procedure',
-  version: 1,
-  id: 'end',
-  title: '</title><script>alert(1)</script> %% {init}',
-  unitModel: 'm',
-  start: 'end',
-  steps: {
-    end: { kind: 'action', text: '"]; click end "javascript:alert(1)" <b>`x`</b> & #quot;', next: 'graph' },
-    graph: { kind: 'observation', text: 'subgraph\nline two', answers: { 'yes"|': 'stop', no: 'stop' } },
-    stop: { kind: 'conclusion', class: 'none', text: 'Stop\u0007 here.' },
-  },
-};
-
-/** Boxes in a column, which is all a drawing needs to know of a layout. */
-function column(procedure: ProcedureDocument): ChartLayout {
-  const { nodes, edges } = chartGraph(procedure);
-  const placed = nodes.map((node, index) => ({ ...node, x: 0, y: index * 200 }));
-  const at = new Map(placed.map((node) => [node.id, node]));
-  return {
-    width: 300,
-    height: nodes.length * 200,
-    nodes: placed,
-    edges: edges.map((edge) => ({
-      ...edge,
-      points: [edge.from, edge.to].map((id) => ({ x: 10, y: at.get(id)?.y ?? 0 })),
-      label: { x: 20, y: 20 },
-    })),
-  };
-}
 
 describe('the drawn chart', () => {
   it('has a box for every step and one arrow from step to step, with every outcome on it', () => {
@@ -67,25 +36,6 @@ describe('the drawn chart', () => {
     ]);
     expect(path).toBe('M0 0L0 93Q0 100 7 100L50 100');
     expect(edgePath([])).toBe('');
-  });
-});
-
-describe('a chart as SVG', () => {
-  it('is XML with every text in it as text', () => {
-    const svg = chartAsSvg(HOSTILE.title, column(HOSTILE));
-    const parsed = new DOMParser().parseFromString(svg, 'image/svg+xml');
-    expect(parsed.querySelector('parsererror')).toBeNull();
-    expect(parsed.querySelector('script')).toBeNull();
-    expect(parsed.querySelector('title')?.textContent).toBe(HOSTILE.title);
-    expect(parsed.querySelectorAll('rect.box').length).toBe(3);
-  });
-
-  it('marks the way walked', () => {
-    const { state } = new VisitDriver().toFuse();
-    const svg = chartAsSvg('x', column(DEMO_PROCEDURE), chartProgress(DEMO_PROCEDURE, state));
-    const parsed = new DOMParser().parseFromString(svg, 'image/svg+xml');
-    expect(parsed.querySelectorAll('g.current').length).toBe(1);
-    expect(parsed.querySelectorAll('path.taken').length).toBeGreaterThan(4);
   });
 });
 
