@@ -48,6 +48,7 @@ const envelope = {
     ),
   monotonic: finite().min(0).required(),
   by: yup.string().max(200).defined(),
+  chart: id(),
   seq: yup.number().integer().min(1),
 };
 

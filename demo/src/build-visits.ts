@@ -13,6 +13,7 @@ import {
   type UnitModelDocument,
   type VisitEvent,
   type VisitState,
+  stamped,
 } from '@juxtameter/core';
 import { visitContext, visitContract, type PinnedDocuments, type SiteFile } from '@juxtameter/contract';
 
@@ -44,7 +45,7 @@ class Log {
   ) {}
 
   add(body: EventBody): VisitEvent {
-    const event: VisitEvent = { ...this.envelope(this.events.length), ...body };
+    const event = stamped(this.envelope(this.events.length), this.state, body);
     this.state = append(this.context, this.events, this.state, event);
     this.events.push(event);
     return event;

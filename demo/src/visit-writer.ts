@@ -15,6 +15,7 @@ import {
   type VisitContext,
   type VisitEvent,
   type VisitState,
+  stamped,
 } from '@juxtameter/core';
 import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
 
@@ -43,7 +44,7 @@ export class VisitWriter {
   }
 
   log(body: EventBody): VisitEvent {
-    const event: VisitEvent = { ...this.envelope(), ...body };
+    const event = stamped(this.envelope(), this.state, body);
     this.state = append(this.context, this.events, this.state, event);
     this.events.push(event);
     this.elapsed += 24_000 + ((this.events.length * 7919) % 17) * 1000;

@@ -9,7 +9,6 @@ import {
   monitorOutcome,
   monitorsOf,
   standingOf,
-  stepOf,
   type Accused,
   type EventOf,
   type VisitContext,
@@ -53,12 +52,14 @@ export function guardsBeforeFinding(
   accused: Accused,
   at: string,
 ): readonly Guard[] {
-  const readings = standingOf(state, 'reading-taken').filter(
-    (reading) => !reading.proof && !(reading.step !== undefined && isReadAgain(state, reading)),
-  );
+  const readings = state.trail.flatMap((line): Reading[] => {
+    const { event, standing } = line;
+    if (event.type !== 'reading-taken' || standing === 'retracted' || event.proof) return [];
+    return event.step !== undefined && isReadAgain(state.trail, line) ? [] : [event];
+  });
   const found = [
     ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => LASTING.has(id))),
-    ...answerGuards(context, state),
+    ...answerGuards(state),
     ...namedGuards(context, state, accused, readings, at),
     ...state.poweredUncleared.map(({ event }) => ({
       id: 'powered-uncleared' as const,
@@ -69,10 +70,10 @@ export function guardsBeforeFinding(
   return merged(found);
 }
 
-/** What an answer does not prove, as the chart says it. */
-function answerGuards(context: VisitContext, state: VisitState): readonly Guard[] {
-  return standingOf(state, 'observation-made').flatMap((event): Guard[] => {
-    const step = stepOf(context, state, event.step);
+/** What an answer does not prove, as its chart says it. */
+function answerGuards({ trail }: VisitState): readonly Guard[] {
+  return trail.flatMap(({ event, standing, step }): Guard[] => {
+    if (event.type !== 'observation-made' || standing === 'retracted') return [];
     const target = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
     const caveat = typeof target === 'object' ? target.caveat : undefined;
     return caveat === undefined ? [] : [{ id: 'proves-no-more', words: caveat, events: [event.id] }];
@@ -100,7 +101,7 @@ function namedGuards(
         volts.map(({ id }) => id),
       ),
     );
-  const shown = excludedByJumper(context, state).filter(({ element }) => element === accused.item);
+  const shown = excludedByJumper(state).filter(({ element }) => element === accused.item);
   if (shown.length > 0)
     found.push(
       guard(

@@ -1,5 +1,5 @@
 import { resolveExpectation, type ElapsedDocument, type ResolvedExpectation } from '../expectation';
-import { SEQUENCE_END } from '../unit-model';
+import { SEQUENCE_END, sequenceOf } from '../unit-model';
 import { judge, type Judgement } from '../verdict';
 import {
   standingOf,
@@ -66,7 +66,7 @@ export function watchOf(
   state: VisitState,
   started: EventOf<'watch-started'>,
 ): Watch | undefined {
-  const document = context.model.sequences?.find(({ id }) => id === started.sequence);
+  const document = sequenceOf(context.model, started.sequence);
   if (!document) return undefined;
   const plan = readSequence(context.model, document, state.conditions.positions);
   const isOfThis = ({ watch }: { readonly watch: string }): boolean => watch === started.id;

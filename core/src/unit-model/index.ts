@@ -22,7 +22,7 @@ export { lintUnitModel } from './lint-unit-model';
 export { netsOf, seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { knownPoints, pointOf, type KnownPoint } from './points';
 export { problemError, problemWarning, type Problem } from './problem';
-export { SEQUENCE_END, stageAfter, startedByCall } from './stages';
+export { SEQUENCE_END, sequenceOf, stageAfter, startedByCall } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {
   elementName,

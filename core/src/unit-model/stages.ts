@@ -9,6 +9,11 @@ export function stageAfter(sequence: SequenceDocument, id: string): string {
   return sequence.stages[at]?.next ?? sequence.stages[at + 1]?.id ?? SEQUENCE_END;
 }
 
+/** A sequence of operation by its id. */
+export function sequenceOf(model: UnitModelDocument, id: string): SequenceDocument | undefined {
+  return model.sequences?.find((each) => each.id === id);
+}
+
 /** What a call may start or open, as the sequences that it makes say. */
 export function startedByCall(model: UnitModelDocument, call: string): readonly string[] {
   const made = (model.sequences ?? []).filter((sequence) => sequence.call === call);

@@ -4,6 +4,7 @@ import {
   isKnownTerminal,
   problemError,
   problemWarning,
+  sequenceOf,
   type Problem,
   type UnitModelDocument,
 } from '../../unit-model';
@@ -73,7 +74,7 @@ function lintEntries(procedure: ProcedureDocument, model: UnitModelDocument): Pr
     if (entry.code !== undefined && !(model.codes ?? []).some(({ code }) => code === entry.code))
       problems.push(problemError(`${path}.code`, `Code "${entry.code}" is not in the code table.`));
     const [sequence, stage] = entry.stage?.split('.') ?? [];
-    const stages = model.sequences?.find(({ id }) => id === sequence)?.stages ?? [];
+    const stages = sequenceOf(model, sequence ?? '')?.stages ?? [];
     if (entry.stage !== undefined && !stages.some(({ id }) => id === stage))
       problems.push(problemError(`${path}.stage`, `"${entry.stage}" is no stage, as sequence.stage.`));
     return problems;

@@ -86,9 +86,9 @@ export class FindingForm {
   protected readonly rests = signal<ReadonlySet<string>>(new Set());
   protected readonly lacks = signal(false);
   protected readonly readings = computed(() =>
-    this.visit().trail.flatMap(({ event, standing }) => {
+    this.visit().trail.flatMap(({ event, standing, step }) => {
       if (event.type !== 'reading-taken' || event.proof || standing === 'retracted') return [];
-      const title = readingTitle(this.context(), this.visit(), event);
+      const title = readingTitle(this.context(), { event, step });
       const value = event.reading ? formatReading(event.reading) : event.text;
       return [{ id: event.id, words: `${title}: ${value}, ${event.judgement.verdict}` }];
     }),

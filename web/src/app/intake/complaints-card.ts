@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { FormsModule } from '@angular/forms';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
-import { complaintsOf, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
-import { RESULT_WORDS } from '../visit/view/first-fact-words';
+import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
 
 /** Complaints in the customer's words, each ticked off at the end. */
 @Component({

@@ -7,6 +7,7 @@ import {
   complaintsOf,
   gasSmelt,
   pastVisit,
+  RESULT_WORDS,
   standingOf,
   watchesOf,
   watchOutcome,
@@ -20,7 +21,6 @@ import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import type { StepCommand } from '../visit/step/step-command';
 import { UndoButton } from '../visit/step/undo-button';
-import { RESULT_WORDS } from '../visit/view/first-fact-words';
 import { CodeList } from './code-list';
 import { SignForm } from './sign-form';
 import { SuspicionList } from './suspicion-list';

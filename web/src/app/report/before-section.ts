@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import {
   codesRead,
   complaintsOf,
+  RESULT_WORDS,
   standingOf,
+  TOPIC_WORDS,
   watchesOf,
   watchOutcome,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
-import { RESULT_WORDS, TOPIC_WORDS } from '../visit/view/first-fact-words';
 import { WatchTimeline } from '../watch/watch-timeline';
 
 /** Intake, codes and watched calls as they go on the report; nothing where none was logged. */

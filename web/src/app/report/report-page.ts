@@ -6,13 +6,13 @@ import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import {
   accusedWords,
+  asBefore,
   evidenceFor,
   guardsBeforeFinding,
   monitorOutcome,
   monitorsOf,
   openBypasses,
   readingCells,
-  stepOf,
   terminalLabel,
   UTF8_MARK,
 } from '@juxtameter/core';
@@ -78,15 +78,17 @@ export class ReportPage {
     const context = this.context();
     if (!context) return [];
     return this.visit().findings.map((finding) => {
-      const step = stepOf(context, this.visit(), finding.step);
+      const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;
+      // What it was graded by: nothing that was read or taken back since speaks for it or against it.
+      const then = asBefore(context, this.visit(), finding.id);
       return {
         id: finding.id,
         className: classWords(finding.class),
         accused: accusedWords(context.model, finding),
         text: finding.text,
         grade: finding.grade,
-        evidence: evidenceFor(context, this.visit(), finding),
-        guards: guardsBeforeFinding(context, this.visit(), finding, finding.at),
+        evidence: evidenceFor(context, then, finding),
+        guards: guardsBeforeFinding(context, then, finding, finding.at),
         rootCauses: step?.kind === 'conclusion' ? (step.rootCauses ?? []) : [],
         verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [],
       };

@@ -12,7 +12,7 @@ import { libraryFeature } from '../library/library.reducer';
 import { SuspicionList } from '../look/suspicion-list';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
-import { RESULT_WORDS } from '../visit/view/first-fact-words';
+import { RESULT_WORDS } from '@juxtameter/core';
 
 /** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
 @Component({

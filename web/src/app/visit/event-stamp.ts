@@ -8,7 +8,7 @@ export class EventStamp {
   private readonly device = uuid();
   private deviceSeq = 0;
 
-  stamp(body: EventBody, at: Pick<EventEnvelope, 'visit' | 'seenSeq' | 'by'>): VisitEvent {
+  stamp(body: EventBody, at: Pick<EventEnvelope, 'visit' | 'seenSeq' | 'by' | 'chart'>): VisitEvent {
     this.deviceSeq += 1;
     return {
       id: uuid(),
@@ -19,6 +19,7 @@ export class EventStamp {
       at: new Date().toISOString(),
       monotonic: Math.round(performance.now()),
       by: at.by,
+      ...(at.chart === undefined ? {} : { chart: at.chart }),
       ...body,
     };
   }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { askedReading, formatReading, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { askedReading, formatReading, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { PointMap } from './board-map/point-map';
 import { pointsFor, probeViews } from './board-map/probe-views';
@@ -119,13 +119,12 @@ export class StandBack {
     return asked ? shouldWords(asked.expectation, asked.function) : '';
   });
   protected readonly last = computed(() => {
-    const event = this.visit().trail.findLast(
-      (line) => line.event.type === 'reading-taken' && line.standing !== 'retracted',
-    )?.event;
+    const { event, step } =
+      this.visit().trail.findLast((line) => line.event.type === 'reading-taken' && line.standing !== 'retracted') ?? {};
     if (event?.type !== 'reading-taken') return undefined;
     const { verdict } = event.judgement;
     return {
-      title: stepOf(this.context(), this.visit(), event.step)?.text ?? 'free reading',
+      title: step?.text ?? 'free reading',
       value: event.reading ? formatReading(event.reading) : event.text,
       verdict,
       colour: verdictColour(verdict),

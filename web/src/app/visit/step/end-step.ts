@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
-import { heldInterlocks, openBypasses, stepOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { heldInterlocks, openBypasses, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BypassList } from './bypass-list';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -64,7 +64,7 @@ export class EndStep {
   protected readonly held = computed(() => heldInterlocks(this.visit()));
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
-      const step = stepOf(this.context(), this.visit(), finding.step);
+      const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;
       return { ...finding, verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [] };
     }),
   );

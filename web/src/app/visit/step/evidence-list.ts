@@ -3,7 +3,6 @@ import {
   elementName,
   formatReading,
   readingTitle,
-  stepOf,
   type Evidence,
   type EvidenceLine,
   type Verdict,
@@ -114,13 +113,18 @@ export class EvidenceList {
     ].filter((group) => group.rows.length > 0);
   });
 
-  private row({ line: { event }, elements }: EvidenceLine): EvidenceRow {
-    const step = stepOf(this.context(), this.visit(), 'step' in event ? event.step : undefined);
-    const named = elements.map((each) => elementName(this.context().model, each)).join(', ');
+  /** What was taken back since the finding was made still shows that it was believed then. */
+  private readonly takenBack = computed(
+    () => new Set(this.visit().trail.flatMap(({ event, standing }) => (standing === 'retracted' ? [event.id] : []))),
+  );
+
+  private row({ line: { event, step }, elements }: EvidenceLine): EvidenceRow {
+    const since = this.takenBack().has(event.id) ? ['taken back since'] : [];
+    const named = [...elements.map((each) => elementName(this.context().model, each)), ...since].join(', ');
     const title = step?.text ?? '';
     if (event.type === 'reading-taken') {
       return {
-        title: readingTitle(this.context(), this.visit(), event),
+        title: readingTitle(this.context(), { event, step }),
         value: event.reading ? formatReading(event.reading) : event.text,
         verdict: event.judgement.verdict,
         elements: named,

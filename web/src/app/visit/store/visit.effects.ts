@@ -96,7 +96,7 @@ export const noteResumption = createEffect(
   { functional: true },
 );
 
-/** Gives a fact its identity, time and author. */
+/** Gives a fact its identity, time, author, and the chart it belongs to. */
 export const stampFact = createEffect(
   (actions = inject(Actions), store = inject(Store), stamp = inject(EventStamp)) =>
     actions.pipe(
@@ -105,9 +105,12 @@ export const stampFact = createEffect(
         store.select(visitFeature.selectId),
         store.select(visitFeature.selectPulledSeq),
         store.select(preferencesFeature.selectTechnician),
+        store.select(visitFeature.selectVisit),
       ]),
-      mergeMap(([{ body }, visit, seenSeq, by]) =>
-        visit === undefined ? [] : [VisitActions.eventAppended({ event: stamp.stamp(body, { visit, seenSeq, by }) })],
+      mergeMap(([{ body }, visit, seenSeq, by, { procedure: chart }]) =>
+        visit === undefined
+          ? []
+          : [VisitActions.eventAppended({ event: stamp.stamp(body, { visit, seenSeq, by, chart }) })],
       ),
     ),
   { functional: true },

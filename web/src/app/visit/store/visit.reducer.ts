@@ -96,11 +96,7 @@ export const visitFeature = createFeature({
       /** The newest event that may be taken back. */
       selectUndoable: createSelector(
         selectVisit,
-        (visit) =>
-          visit.trail.findLast(
-            (line) =>
-              line.standing !== 'retracted' && isRetractable(line.event) && line.event.type !== 'procedure-started',
-          )?.event,
+        (visit) => visit.trail.findLast((line) => line.standing !== 'retracted' && isRetractable(line.event))?.event,
       ),
     };
   },

@@ -1,0 +1,3 @@
+export * from './finding';
+export * from './free-finding';
+export * from './reading-title';

@@ -1,0 +1,22 @@
+import { TOUCHES_NOTHING, type EventKind, type Grade } from '../record';
+import { graded } from './words';
+
+/** Stands for the board of a machine without a wiring list. */
+export const OTHER_BOARD = 'board';
+
+/** The number on the board itself, with its revision suffix. */
+export interface BoardIdentified {
+  readonly type: 'board-identified';
+  readonly board: string;
+  readonly number: string;
+  readonly grade: Grade;
+}
+
+export const boardIdentified: EventKind<BoardIdentified> = {
+  ...TOUCHES_NOTHING,
+  words: (_context, _state, { event: { board, number, grade } }) => ({
+    kind: 'look',
+    title: `Board ${board}: ${number}`,
+    detail: graded(grade),
+  }),
+};

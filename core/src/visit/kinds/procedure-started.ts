@@ -1,0 +1,49 @@
+import { isWalkable, type Conditions } from '../../procedure';
+import { isFreeChart, settle } from '../walking';
+import { changedConditions } from '../safety';
+import type { EventKind, VisitContext } from '../record';
+
+export interface ProcedureStarted {
+  readonly type: 'procedure-started';
+  readonly procedure: string;
+  readonly start: string;
+  /** Why it was begun there, in words. */
+  readonly because?: readonly string[];
+  /** Steps of the way from the chart's start that were passed over. */
+  readonly skipped?: readonly string[];
+}
+
+export const procedureStarted: EventKind<ProcedureStarted> = {
+  apply(context, state, event) {
+    const given = context.procedures[event.procedure]?.given;
+    const started = { ...state, procedure: event.procedure, outcomes: {}, walks: {} };
+    // What a chart assumes at its start is somebody's word: it may put a supply on, never calm one.
+    const told = { ...started, ...changedConditions(started, given && onlyLivening(given), event) };
+    return { ...told, step: settle(context, told, event.start) };
+  },
+  supplies: ({ procedures }, _state, { event }) => Object.keys(procedures[event.procedure]?.given?.supplies ?? {}),
+  words: (context, _state, { event }) => ({
+    kind: 'mark',
+    title: isFreeChart(event.procedure)
+      ? 'Without a chart'
+      : `Chart: ${context.procedures[event.procedure]?.title ?? event.procedure}`,
+    detail: (event.because ?? []).join(' '),
+    more: skippedWords(context, event),
+  }),
+};
+
+function onlyLivening(given: Conditions): Conditions {
+  const live = Object.entries(given.supplies ?? {}).filter(([, supply]) => supply === 'on');
+  return { ...given, supplies: Object.fromEntries(live) };
+}
+
+/** Beginning in the middle says what was passed over. */
+function skippedWords(context: VisitContext, { procedure, skipped = [] }: ProcedureStarted): readonly string[] {
+  if (skipped.length === 0) return [];
+  const steps = context.procedures[procedure]?.steps ?? {};
+  const titles = skipped.map((id) => {
+    const step = Object.hasOwn(steps, id) ? steps[id] : undefined;
+    return step && isWalkable(step) ? (step.text ?? id) : id;
+  });
+  return [`Begun in the middle; passed over and so not proven: ${titles.join(' · ')}`];
+}

@@ -1,0 +1,23 @@
+import { supplyOf } from '../../unit-model';
+import { TOUCHES_NOTHING, type EventKind } from '../record';
+import { capital, spoken } from './words';
+
+/** A supply's readings judged together, as the check of it said. */
+export interface SupplyJudged {
+  readonly type: 'supply-judged';
+  readonly supply: string;
+  /** The name of what they come to: "good", "lost-neutral". */
+  readonly pattern: string;
+  readonly sentence: string;
+  /** The readings it rests on. */
+  readonly rests: readonly string[];
+}
+
+export const supplyJudged: EventKind<SupplyJudged> = {
+  ...TOUCHES_NOTHING,
+  words: ({ model }, _state, { event }) => ({
+    kind: 'look',
+    title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}, all round: ${spoken(event.pattern)}`,
+    detail: event.sentence,
+  }),
+};

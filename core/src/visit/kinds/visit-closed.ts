@@ -1,0 +1,14 @@
+import { heldInterlocks, openBypasses, TOUCHES_NOTHING, type EventKind } from '../record';
+
+export interface VisitClosed {
+  readonly type: 'visit-closed';
+}
+
+export const visitClosed: EventKind<VisitClosed> = {
+  ...TOUCHES_NOTHING,
+  undo: 'never',
+  apply: (_context, state) =>
+    // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
+    openBypasses(state).length > 0 || heldInterlocks(state).length > 0 ? state : { ...state, closed: true },
+  words: () => ({ kind: 'mark', title: 'Visit closed' }),
+};

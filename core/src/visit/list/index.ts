@@ -1,0 +1,2 @@
+export * from './walk-list';
+export * from './list-line';

@@ -1,0 +1,101 @@
+import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
+import { requirementsOf } from '../../procedure';
+import { parseReading, type MeasurementFunction, type Reading } from '../../quantity';
+import { pointOf } from '../../unit-model';
+import { gradeHere, judgedHere, magnitudeOf, recorded, refusalHere, type EnteredReading } from './enter-reading';
+import { resolutionFacts } from './resolution-facts';
+import { isFreeChart, unmetConditions, type Unmet } from '../walking';
+import type { ReadingTaken, VisitContext, VisitState } from '../record';
+
+/** What is to be measured, in the technician's words. */
+export interface FreeLine {
+  readonly function: MeasurementFunction;
+  readonly from: string;
+  readonly to: string;
+  /** The expected value as one line; empty says it is not known. */
+  readonly expects: string;
+}
+
+export interface FreeReading extends FreeLine {
+  readonly text: string;
+  /** The answer to an earlier question; replaces parsing the text. */
+  readonly chosen?: Reading;
+  /** Read in the meter's mode that loads the circuit. */
+  readonly isLowImpedance?: boolean;
+}
+
+/** A line that can be measured, with what stands in the way. */
+export interface AskedFree {
+  readonly function: MeasurementFunction;
+  readonly from: string;
+  readonly to: string;
+  readonly expectation: ResolvedExpectation;
+  readonly unmet: readonly Unmet[];
+  /** Why it must not be measured with this meter. */
+  readonly refusal?: string;
+}
+
+type Failure = Extract<EnteredReading, { outcome: 'error' }>;
+
+/** What a free line asks for; an error names the part that cannot be read. Ohms ask for proven dead as everywhere. */
+export function askedFree(context: VisitContext, state: VisitState, line: FreeLine): AskedFree | Failure {
+  const parsed = parseExpectation(line.expects.trim() === '' ? 'unknown' : line.expects, line.function);
+  if (parsed.outcome === 'error') return { ...parsed, message: `Expected: ${parsed.message}` };
+  const required = requirementsOf(context.model, { function: line.function });
+  const asked = {
+    function: line.function,
+    from: pointOf(context.model, line.from),
+    to: pointOf(context.model, line.to),
+    expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
+    unmet: unmetConditions(context.model, required, state.conditions),
+  };
+  const refusal = refusalHere(context, state, asked);
+  return refusal === undefined ? asked : { ...asked, refusal };
+}
+
+/** Parses and judges a reading without a step. It never moves the position. Pure: the caller adds who, when and where. */
+export function enterFreeReading(context: VisitContext, state: VisitState, entry: FreeReading): EnteredReading {
+  const asked = askedFree(context, state, entry);
+  if ('outcome' in asked) return asked;
+  if (asked.from === '' || asked.to === '')
+    return { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
+  if (asked.refusal !== undefined)
+    return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
+  const parsed = entry.chosen
+    ? ({ outcome: 'reading', reading: entry.chosen } as const)
+    : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
+  if (parsed.outcome !== 'reading') return parsed;
+  const expects = entry.expects.trim();
+  const body: ReadingTaken = {
+    type: 'reading-taken',
+    function: asked.function,
+    from: asked.from,
+    to: asked.to,
+    text: entry.text,
+    reading: parsed.reading,
+    judgement: judgedHere(context, state, asked, parsed.reading, entry.isLowImpedance),
+    expectation: recorded(asked.expectation),
+    ...(expects === '' ? {} : { expects }),
+    ...(entry.isLowImpedance ? { isLowImpedance: true } : {}),
+    grade: gradeHere(state),
+    ...(state.meter === undefined ? {} : { meter: state.meter }),
+  };
+  return { outcome: 'event', body };
+}
+
+/** A visit that follows no chart: it stands at the one that proves dead, or at none. */
+export function isFreeVisit(state: Pick<VisitState, 'procedure'>): boolean {
+  return isFreeChart(state.procedure);
+}
+
+/** Free lines of a visit, the last used first, each once. */
+export function usedBefore(state: VisitState): readonly FreeLine[] {
+  const lines = new Map<string, FreeLine>();
+  for (const { event, standing } of [...state.trail].reverse()) {
+    if (event.type !== 'reading-taken' || event.step !== undefined || standing === 'retracted') continue;
+    const line = { function: event.function, from: event.from, to: event.to, expects: event.expects ?? '' };
+    const key = JSON.stringify(line);
+    if (!lines.has(key)) lines.set(key, line);
+  }
+  return [...lines.values()];
+}

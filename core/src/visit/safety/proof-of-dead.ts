@@ -1,0 +1,94 @@
+import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
+import { conductorPairs, deadLimit, supplyOf, type ConductorPair } from '../../unit-model';
+import type { MeasurementFunction, Reading } from '../../quantity';
+import type { MeasurementStep } from '../../procedure';
+import { measuredInterval } from '../../verdict';
+import { currentStep } from '../walking';
+import type { VisitContext, VisitEvent, VisitState } from '../record';
+
+/** One thing to read in a proof of dead, in this order: known live, every pair AC and DC, known live again. */
+export type ProofTask =
+  | { readonly kind: 'meter'; readonly when: 'before' | 'after'; readonly done: boolean }
+  | {
+      readonly kind: 'pair';
+      readonly pair: ConductorPair;
+      readonly current: 'ac' | 'dc';
+      readonly limit: number;
+      readonly done: boolean;
+    };
+
+/** Least voltage, in volts, that shows a meter alive on a known source; common practice, no source. */
+const LIVE_ENOUGH = 10;
+
+/** What the proof at the current step still needs. Counts only what was read since the position came here. */
+export function proofTasks(context: VisitContext, state: VisitState, step: MeasurementStep): readonly ProofTask[] {
+  const events = eventsHere(state);
+  const provenAt = (when: 'before' | 'after'): boolean =>
+    events.some((event) => event.type === 'meter-proven' && event.when === when && event.shows === 'live');
+  const isRead = (pair: ConductorPair, current: 'ac' | 'dc'): boolean =>
+    events.some(
+      (event) =>
+        event.type === 'reading-taken' &&
+        event.proof?.supply === pair.supply &&
+        event.proof.name === pair.name &&
+        event.proof.current === current &&
+        event.judgement.verdict === 'within',
+    );
+  const pairs = conductorPairs(context.model, step.measure.proofOfDead ?? []).flatMap((pair) =>
+    (['ac', 'dc'] as const).map((current): ProofTask => ({
+      kind: 'pair',
+      pair,
+      current,
+      limit: limitOf(context, step, pair, current),
+      done: isRead(pair, current),
+    })),
+  );
+  return [
+    { kind: 'meter', when: 'before', done: provenAt('before') },
+    ...pairs,
+    { kind: 'meter', when: 'after', done: provenAt('after') },
+  ];
+}
+
+/** Events of this step since the position came here, as long as nothing was switched in between. */
+function eventsHere(state: VisitState): readonly VisitEvent[] {
+  const lines = state.trail.slice(state.arrivedAt).filter((line) => line.standing !== 'retracted');
+  const lastChange = lines.findLastIndex(({ disturbsProof }) => disturbsProof);
+  return lines
+    .slice(lastChange + 1)
+    .filter(({ event, chart }) => chart === state.procedure && 'step' in event && event.step === state.step)
+    .map(({ event }) => event);
+}
+
+function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPair, current: 'ac' | 'dc'): number {
+  const supply = supplyOf(context.model, pair.supply);
+  return supply ? deadLimit(supply, current, step.measure.place) : 0;
+}
+
+/** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */
+export function provenDead(context: VisitContext, state: VisitState, event: VisitEvent): readonly string[] {
+  const step = currentStep(context, state);
+  if (step?.kind !== 'measurement' || event.type !== 'meter-proven' || event.when !== 'after' || event.shows !== 'live')
+    return [];
+  const missing = proofTasks(context, state, step).filter(
+    (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
+  );
+  return missing.length === 0 ? (step.measure.proofOfDead ?? []) : [];
+}
+
+/** The function and expectation for one pair: AC or DC volts, under the limit both ways. */
+export function pairExpectation(
+  limit: number,
+  current: 'ac' | 'dc',
+): { function: MeasurementFunction; expectation: ResolvedExpectation } {
+  const measured: MeasurementFunction = current === 'ac' ? 'ac-voltage' : 'dc-voltage';
+  const upper = resolveExpectation({ kind: 'limit', atMost: `${Number(limit.toPrecision(3))} V` }, measured);
+  // DC may be dead from either side of zero.
+  return { function: measured, expectation: { ...upper, low: current === 'dc' ? -limit : 0 } };
+}
+
+/** Whether a reading on a known source shows that the meter works. */
+export function showsLive(reading: Reading): 'live' | 'nothing' {
+  if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
+  return measuredInterval(reading, 'ac-voltage').low >= LIVE_ENOUGH ? 'live' : 'nothing';
+}

@@ -1,0 +1,5 @@
+export * from './position';
+export * from './steps';
+export * from './unmet';
+export * from './last-turn';
+export * from './chart-progress';

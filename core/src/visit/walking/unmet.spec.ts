@@ -1,0 +1,96 @@
+import type { Conditions } from '../../procedure';
+import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import { afterWords, conditionName, unmetConditions, unmetWait } from './unmet';
+
+const { model } = DEMO_CONTEXT;
+
+/** What stands in the way, in words. */
+function words(required: Conditions, holding: Conditions = {}): readonly string[] {
+  return unmetConditions(model, required, holding).map((unmet) => unmet.words);
+}
+
+describe('conditions that do not hold', () => {
+  it('are told by what they are about, as said at the machine', () => {
+    const names = (
+      [
+        ['supplies', 'control'],
+        ['calls', 'mist'],
+        ['connectors', 'CB.X1'],
+        ['bypasses', 'float-jumper'],
+        ['leads', 'w14'],
+        ['press', 'K1'],
+        ['interlocks', 'K1'],
+        ['covers', 'lower'],
+        ['positions', 'SEL'],
+        ['facts', 'soil-is-wet'],
+      ] as const
+    ).map(([group, id]) => conditionName(model, { group, id }));
+    expect(names).toEqual([
+      '24 V control supply',
+      'the call "mist"',
+      'plug X1',
+      'jumper "float jumper"',
+      'Wire FS1·2 to X1·4',
+      'Pump contactor K1',
+      'interlock Pump contactor K1',
+      'cover lower',
+      'selector SEL',
+      'soil is wet',
+    ]);
+  });
+
+  it('say what is found and what is wanted; unknown meets nothing', () => {
+    expect(words({ supplies: { mains: 'proven-dead' } })).toEqual(['mains supply is unknown, must be proven dead']);
+    expect(words({ supplies: { mains: 'proven-dead' } }, { supplies: { mains: 'locked' } })).toEqual([
+      'mains supply is locked, must be proven dead',
+    ]);
+    expect(words({ supplies: { mains: 'off' } }, { supplies: { mains: 'off' } })).toEqual([]);
+    expect(words({ repaired: ['F1'] })).toEqual(['Control fuse F1 is not repaired yet']);
+    expect(words({ repaired: ['F1'] }, { repaired: ['F1'] })).toEqual([]);
+  });
+});
+
+describe('a reading that has its time', () => {
+  const CALLED_AT = '2026-11-24T09:00:00.000Z';
+  const later = (seconds: number): string => new Date(Date.parse(CALLED_AT) + seconds * 1000).toISOString();
+
+  function called(): VisitDriver {
+    const driver = new VisitDriver(DEMO_CONTEXT);
+    driver.log({ type: 'visit-opened', unit: 'x', complaint: '' });
+    const event = driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    const trail = driver.state.trail.map((line) =>
+      line.event.id === event.id ? { ...line, event: { ...event, at: CALLED_AT } } : line,
+    );
+    driver.state = { ...driver.state, trail };
+    return driver;
+  }
+
+  const wait = (seconds: number, limits: { readonly from?: string; readonly to?: string }): string | undefined =>
+    unmetWait({ event: 'call:mist', ...limits }, called().state, later(seconds))?.words;
+
+  it('is too early by so much, in time, or too late to say anything', () => {
+    expect(wait(10, { from: '30 s' })).toBe('20 s to go: read 30 s after the call mist');
+    expect(wait(1, { from: '5 min' })).toBe('4:59 to go: read 5 min after the call mist');
+    expect(wait(31, { from: '30 s' })).toBeUndefined();
+    expect(wait(59, { from: '30 s', to: '60 s' })).toBeUndefined();
+    expect(wait(61, { to: '60 s' })).toBe('more than 60 s after the call mist: too late to say anything');
+  });
+
+  it('cannot be timed from what nobody logged', () => {
+    const state = new VisitDriver(DEMO_CONTEXT).state;
+    expect(unmetWait({ event: 'power-off:mains', from: '5 min' }, state, CALLED_AT)?.words).toBe(
+      'switching mains off was not logged: it has to be timed from there',
+    );
+    expect(unmetWait(undefined, state, CALLED_AT)).toBeUndefined();
+    expect(unmetWait({ event: 'call:mist', from: '5 min' }, state, undefined)).toBeUndefined();
+  });
+
+  it('counts from the call, its end, the power that came or went', () => {
+    expect(['call:mist', 'stop:mist', 'power-up:mains', 'power-off:mains'].map(afterWords)).toEqual([
+      'the call mist',
+      'the end of the call mist',
+      'power-up of mains',
+      'switching mains off',
+    ]);
+  });
+});

@@ -1,0 +1,129 @@
+import {
+  conditionEntries,
+  stateOf,
+  type AfterCondition,
+  type ConditionEntry,
+  type ConditionGroup,
+  type Conditions,
+} from '../../procedure';
+import { inBase, readQuantity } from '../../quantity';
+import { lastTurn } from './last-turn';
+import type { VisitState } from '../record';
+import { elementName, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
+
+/** A condition that does not hold. */
+export interface Unmet extends Omit<ConditionEntry, 'group'> {
+  readonly group: ConditionGroup | 'repaired' | 'after';
+  readonly found: string;
+  /** "mains supply is on, must be proven dead". */
+  readonly words: string;
+}
+
+/** What stands between the conditions that hold and those required. Unknown meets nothing. */
+export function unmetConditions(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
+  return [...unmetStates(model, required, holding), ...unmetRepairs(model, required, holding)];
+}
+
+function unmetRepairs(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
+  const done = new Set(holding.repaired);
+  return (required.repaired ?? [])
+    .filter((item) => !done.has(item))
+    .map((item) => ({
+      group: 'repaired' as const,
+      id: item,
+      state: 'repaired',
+      found: 'not repaired',
+      words: `${elementName(model, item)} is not repaired yet`,
+    }));
+}
+
+/** How long it still takes, or that it is too late; undefined where the time is right or nothing is timed. */
+export function unmetWait(
+  after: AfterCondition | undefined,
+  state: VisitState,
+  at: string | undefined,
+): Unmet | undefined {
+  if (!after || at === undefined) return undefined;
+  const began = beganAt(state, after.event);
+  const what = afterWords(after.event);
+  const unmet = (found: string, words: string): Unmet => ({
+    group: 'after',
+    id: after.event,
+    state: 'in time',
+    found,
+    words,
+  });
+  if (began === undefined) return unmet('not logged', `${what} was not logged: it has to be timed from there`);
+  const seconds = (Date.parse(at) - began) / 1000;
+  const limit = (text: string | undefined, fallback: number): number =>
+    text === undefined ? fallback : inBase(readQuantity(text, 'after', 'time'));
+  const from = limit(after.from, 0);
+  if (seconds < from)
+    return unmet('too early', `${clockWords(from - seconds)} to go: read ${after.from} after ${what}`);
+  if (seconds > limit(after.to, Infinity))
+    return unmet('too late', `more than ${after.to} after ${what}: too late to say anything`);
+  return undefined;
+}
+
+/** "20 s", "4:59": as one reads a clock. */
+function clockWords(seconds: number): string {
+  const whole = Math.ceil(seconds);
+  return whole < 60 ? `${whole} s` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
+
+function beganAt(state: VisitState, event: string): number | undefined {
+  const [kind = '', id = ''] = event.split(':');
+  if (kind === 'call') return lastTurn(state, 'calls', id, 'on');
+  if (kind === 'stop') return lastTurn(state, 'calls', id, 'off', 'on');
+  if (kind === 'power-up') return lastTurn(state, 'supplies', id, 'on');
+  const off = (['off', 'locked'] as const).flatMap((into) => lastTurn(state, 'supplies', id, into) ?? []);
+  return off.length === 0 ? undefined : Math.max(...off);
+}
+
+/** "the call mist", "the end of the call mist", "power-up of mains", "switching mains off". */
+export function afterWords(event: string): string {
+  const [kind = '', id = ''] = event.split(':');
+  const name = id.replaceAll('-', ' ');
+  if (kind === 'call') return `the call ${name}`;
+  if (kind === 'stop') return `the end of the call ${name}`;
+  return kind === 'power-off' ? `switching ${name} off` : `power-up of ${name}`;
+}
+
+function unmetStates(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
+  return conditionEntries(required).flatMap((entry) => {
+    const found = stateOf(holding, entry.group, entry.id);
+    if (found === entry.state) return [];
+    const words = `${conditionName(model, entry)} is ${spoken(found)}, must be ${spoken(entry.state)}`;
+    return [{ ...entry, found, words }];
+  });
+}
+
+/** What a condition is about, as said at the machine. */
+export function conditionName(model: UnitModelDocument, entry: Pick<ConditionEntry, 'group' | 'id'>): string {
+  switch (entry.group) {
+    case 'supplies':
+      return `${supplyOf(model, entry.id)?.name ?? entry.id} supply`;
+    case 'calls':
+      return `the call "${model.calls?.find((call) => call.id === entry.id)?.name ?? entry.id}"`;
+    case 'connectors':
+      return `plug ${terminalLabel(model, entry.id)}`;
+    case 'bypasses':
+      return `jumper "${entry.id.replaceAll('-', ' ')}"`;
+    case 'leads':
+    case 'press':
+    case 'fitted':
+      return elementName(model, entry.id);
+    case 'interlocks':
+      return `interlock ${elementName(model, entry.id)}`;
+    case 'covers':
+      return `cover ${entry.id.replaceAll('-', ' ')}`;
+    case 'positions':
+      return `selector ${entry.id.replaceAll('-', ' ')}`;
+    default:
+      return entry.id.replaceAll('-', ' ');
+  }
+}
+
+function spoken(state: string): string {
+  return state.replaceAll('-', ' ');
+}
