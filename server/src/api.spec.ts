@@ -257,6 +257,26 @@ describe('the API', () => {
     expect((await server.request('PUT', path, procedure)).body['version'] as unknown).toBe(3);
   });
 
+  it('stores another order of answers, methods or conductors as another document', async () => {
+    const procedure = demoProcedure as ProcedureDocument;
+    const path = `/api/procedures/${procedure.id}`;
+    const turned = {
+      ...procedure,
+      steps: Object.fromEntries(
+        Object.entries(procedure.steps).map(([id, step]) => [
+          id,
+          'answers' in step ? { ...step, answers: reversed(step.answers) } : step,
+        ]),
+      ),
+    };
+    expect((await server.request('PUT', path, turned)).body['isNew'] as unknown).toBeTrue();
+    expect((await server.request('GET', path)).text).toBe(JSON.stringify(turned));
+    expect((await server.request('PUT', path, turned)).body['isNew'] as unknown).toBeFalse();
+    const files = [{ name: 'chart.json', text: JSON.stringify(procedure) }];
+    const { body } = await server.request('POST', '/api/import?trial', { files });
+    expect((body['items'] as unknown as { effect: unknown }[])[0]?.effect).toEqual({ kind: 'replaces' });
+  });
+
   it('refuses documents with unknown keys, dangling references or circles, naming the path', async () => {
     const procedure = structuredClone(demoProcedure) as unknown as {
       steps: Record<string, Record<string, unknown>>;
@@ -322,3 +342,8 @@ describe('the API', () => {
     expect(readFileSync('package.json', 'utf8')).toContain('workspaces');
   });
 });
+
+/** The same entries, the last first. */
+function reversed(map: object): object {
+  return Object.fromEntries(Object.entries(map).reverse());
+}

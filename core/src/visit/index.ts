@@ -9,6 +9,7 @@ export {
   MONITOR_MARKS,
   OTHER_BOARD,
   PRIOR_WORK_RESULTS,
+  referencesOf,
   RESULT_WORDS,
   SIGN_SENSES,
   STAGE_MARKS,

@@ -1,8 +1,23 @@
 import { createHash } from 'node:crypto';
 
-/** Hash of a document's content, whatever the order of its keys. */
+/**
+ * Hash of what a record says, whatever the order of its keys: the same event or visit sent twice is the same, however
+ * the sender writes it.
+ */
 export function contentHash(value: unknown): string {
-  return createHash('sha256').update(canonical(value)).digest('hex');
+  return sha256(canonical(value));
+}
+
+/**
+ * Hash of a document as it is written. The order of its keys counts: the first answer is the one offered, the first
+ * method the one begun with, L comes before N.
+ */
+export function documentHash(document: unknown): string {
+  return sha256(JSON.stringify(document));
+}
+
+function sha256(text: string): string {
+  return createHash('sha256').update(text).digest('hex');
 }
 
 /** JSON with sorted keys and without undefined (RFC 8785 in spirit). */

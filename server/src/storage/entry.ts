@@ -3,7 +3,7 @@ import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } 
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, storageState, unitModels, units, visitEvents, visits } from '../database/schema';
-import { contentHash } from './content-hash';
+import { contentHash, documentHash } from './content-hash';
 
 /**
  * One change of the stored data, complete in itself: the journal keeps it, and applying all of them in order to an
@@ -64,7 +64,7 @@ async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'eve
     }
     case 'document-stored': {
       const { document, version, storedAt } = entry;
-      const row = { id: document.id, version, hash: contentHash(document), document: document as never, storedAt };
+      const row = { id: document.id, version, hash: documentHash(document), document: document as never, storedAt };
       await database.insert(DOCUMENT_TABLES[entry.of]).values(row);
       return;
     }

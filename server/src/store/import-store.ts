@@ -19,7 +19,7 @@ import {
 import type { Database } from '../database/open-database';
 import { sites, units, visits } from '../database/schema';
 import { RequestProblem } from '../request-problem';
-import { contentHash } from '../storage/content-hash';
+import { documentHash } from '../storage/content-hash';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';
 import type { LibraryStore } from './library-store';
@@ -210,7 +210,7 @@ function repeated(opened: readonly Opened[]): readonly ImportProblem[] {
 
 function effectOf(stored: Site | Unit | undefined, given: Site | Unit): ImportEffect {
   if (!stored) return { kind: 'new' };
-  return { kind: contentHash(stored) === contentHash(given) ? 'same' : 'replaces' };
+  return { kind: documentHash(stored) === documentHash(given) ? 'same' : 'replaces' };
 }
 
 function refusals(file: string, { detail, errors = [] }: RequestProblem): readonly ImportProblem[] {

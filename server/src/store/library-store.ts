@@ -13,7 +13,7 @@ import {
 import type { Database } from '../database/open-database';
 import { meters, procedures, sites, unitModels, units } from '../database/schema';
 import { notFound } from '../request-problem';
-import { contentHash } from '../storage/content-hash';
+import { documentHash } from '../storage/content-hash';
 import { DOCUMENT_TABLES, type Entry, type StoredDocument } from '../storage/entry';
 import type { Storage } from '../storage/storage';
 import type { Plan } from '../storage/writer';
@@ -91,9 +91,11 @@ export class LibraryStore {
 
   /** What storing a document comes to. */
   async planPut(database: Database, given: LibraryDocument): Promise<Plan<Stored>> {
-    const hash = contentHash(given.document);
+    const hash = documentHash(given.document);
     const last = await lastVersion(database, given);
-    if (last?.hash === hash) return { entries: [], answer: { ...last, isNew: false } };
+    // The documents are compared, not their hashes: older versions of the product hashed in another way.
+    if (last && documentHash(last.document) === hash)
+      return { entries: [], answer: { version: last.version, hash: last.hash, isNew: false } };
     const version = (last?.version ?? 0) + 1;
     const stored = { ...given, version, storedAt: new Date().toISOString() } as StoredDocument;
     const entry: Entry = { kind: 'document-stored', ...stored };
@@ -182,10 +184,10 @@ async function newest<Table extends VersionedTable>(
 async function lastVersion(
   database: Database,
   { of, document }: LibraryDocument,
-): Promise<{ readonly version: number; readonly hash: string } | undefined> {
+): Promise<{ readonly version: number; readonly hash: string; readonly document: unknown } | undefined> {
   const table = DOCUMENT_TABLES[of];
   const [last] = await database
-    .select({ version: table.version, hash: table.hash })
+    .select({ version: table.version, hash: table.hash, document: table.document })
     .from(table)
     .where(eq(table.id, document.id))
     .orderBy(desc(table.version))

@@ -14,6 +14,7 @@ export interface BoardIdentified {
 
 export const boardIdentified: EventKind<BoardIdentified> = {
   ...TOUCHES_NOTHING,
+  refersTo: ({ board }) => (board === OTHER_BOARD ? [] : [{ field: 'board', to: 'board', id: board }]),
   words: (_context, _state, { event: { board, number, grade } }) => ({
     kind: 'look',
     title: `Board ${board}: ${number}`,

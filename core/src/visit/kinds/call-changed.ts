@@ -12,6 +12,7 @@ export interface CallChanged {
 export const callChanged: EventKind<CallChanged> = {
   ...TOUCHES_NO_SUPPLY,
   apply: (_context, state, event) => changed(state, { calls: { [event.call]: event.state } }),
+  refersTo: ({ call }) => [{ field: 'call', to: 'call', id: call }],
   words: ({ model }, _state, { event }) => ({
     kind: 'energy',
     title: `Call ${event.call}: ${event.state}`,

@@ -1,4 +1,15 @@
-import type { EventKind, EventOf, EventType, EventWords, LineOf, TrailLine, VisitContext, VisitState } from '../record';
+import type {
+  EventKind,
+  EventOf,
+  EventType,
+  EventWords,
+  LineOf,
+  Reference,
+  TrailLine,
+  VisitContext,
+  VisitEvent,
+  VisitState,
+} from '../record';
 import type { EventShapes } from './event-shapes';
 import { actionDone } from './action-done';
 import { boardIdentified } from './board-identified';
@@ -120,6 +131,19 @@ export function kindOf<Type extends EventType>(event: { readonly type: Type }): 
 /** True when an event may be taken back: by the record, by the key for it and by the button beside its line alike. */
 export function isRetractable({ type }: { readonly type: EventType }): boolean {
   return EVENT_KINDS[type].undo !== 'never';
+}
+
+/** Everything of the visit's documents that an event names. */
+export function referencesOf(event: VisitEvent): readonly Reference[] {
+  const named = (field: string, to: Reference['to'], id: string | undefined): readonly Reference[] =>
+    id === undefined ? [] : [{ field, to, id }];
+  return [
+    ...named('chart', 'chart', event.chart),
+    ...named('step', 'step', 'step' in event ? event.step : undefined),
+    ...named('next', 'step', 'next' in event ? event.next : undefined),
+    ...named('meter', 'meter', 'meter' in event ? event.meter : undefined),
+    ...((EVENT_KINDS[event.type] as unknown as EventKind<VisitEvent>).refersTo?.(event) ?? []),
+  ];
 }
 
 /** A line of the record in words. */

@@ -22,6 +22,10 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
     return { ...told, step: settle(context, told, event.start) };
   },
   supplies: ({ procedures }, _state, { event }) => Object.keys(procedures[event.procedure]?.given?.supplies ?? {}),
+  refersTo: ({ procedure, start }) => [
+    { field: 'procedure', to: 'chart', id: procedure },
+    { field: 'start', to: 'step', id: start },
+  ],
   words: (context, _state, { event }) => ({
     kind: 'mark',
     title: isFreeChart(event.procedure)

@@ -9,6 +9,7 @@ export interface RecipePlayed {
 
 export const recipePlayed: EventKind<RecipePlayed> = {
   ...TOUCHES_NO_SUPPLY,
+  refersTo: ({ recipe }) => [{ field: 'recipe', to: 'recipe', id: recipe }],
   words: ({ model }, _state, { event }) => ({
     kind: 'energy',
     title: `${model.recipes?.find(({ id }) => id === event.recipe)?.name ?? event.recipe}: ${event.result}`,

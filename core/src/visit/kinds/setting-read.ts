@@ -14,6 +14,7 @@ export interface SettingRead {
 export const settingRead: EventKind<SettingRead> = {
   ...TOUCHES_NOTHING,
   apply: (_context, state, event) => changed(state, { positions: { [event.setting]: event.value } }),
+  refersTo: ({ setting }) => [{ field: 'setting', to: 'setting', id: setting }],
   words: ({ model }, _state, { event: { setting, value } }) => ({
     kind: 'look',
     title: `${capital(settingOf(model, setting)?.name ?? setting)}, ${setting}`,

@@ -11,6 +11,7 @@ export interface StepJumped {
 export const stepJumped: EventKind<StepJumped> = {
   ...TOUCHES_NOTHING,
   apply: (context, state, event) => (state.procedure === undefined ? state : moved(context, state, event.to)),
+  refersTo: ({ to }) => [{ field: 'to', to: 'step', id: to }],
   words: (context, _state, { event, chart }) => ({
     kind: 'mark',
     title: `To: ${stepIn(context, chart, event.to)?.text ?? event.to}`,

@@ -16,6 +16,7 @@ export const supplyChanged: EventKind<SupplyChanged> = {
     ...changedConditions(state, { supplies: { [event.supply]: event.state } }, event),
   }),
   supplies: (_context, _state, { event }) => [event.supply],
+  refersTo: ({ supply }) => [{ field: 'supply', to: 'supply', id: supply }],
   words: ({ model }, _state, { event }) => ({
     kind: 'energy',
     title: `${supplyOf(model, event.supply)?.name ?? event.supply}: ${event.state}`,

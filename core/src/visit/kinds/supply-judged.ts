@@ -15,6 +15,7 @@ export interface SupplyJudged {
 
 export const supplyJudged: EventKind<SupplyJudged> = {
   ...TOUCHES_NOTHING,
+  refersTo: ({ supply }) => [{ field: 'supply', to: 'supply', id: supply }],
   words: ({ model }, _state, { event }) => ({
     kind: 'look',
     title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}, all round: ${spoken(event.pattern)}`,

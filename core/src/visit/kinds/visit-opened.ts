@@ -13,6 +13,7 @@ export const visitOpened: EventKind<VisitOpened> = {
   ...TOUCHES_NOTHING,
   undo: 'never',
   apply: (_context, state, event) => ({ ...state, opened: event, meter: event.meter }),
+  refersTo: ({ unit }) => [{ field: 'unit', to: 'unit', id: unit }],
   words: (_context, _state, { event: { complaint } }) => ({
     kind: 'mark',
     title: 'Visit opened',

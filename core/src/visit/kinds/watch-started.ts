@@ -14,6 +14,7 @@ export interface WatchStarted {
 export const watchStarted: EventKind<WatchStarted> = {
   ...TOUCHES_NO_SUPPLY,
   apply: (context, state, event) => called(context, state, event.sequence, 'on'),
+  refersTo: ({ sequence }) => [{ field: 'sequence', to: 'sequence', id: sequence }],
   words({ model }, _state, { event }) {
     const sequence = sequenceOf(model, event.sequence);
     return {

@@ -16,6 +16,13 @@ export interface EventWords {
   readonly more?: readonly string[];
 }
 
+/** Something of the visit's documents that an event names. */
+export interface Reference {
+  readonly field: string;
+  readonly to: 'unit' | 'chart' | 'step' | 'supply' | 'call' | 'sequence' | 'recipe' | 'setting' | 'board' | 'meter';
+  readonly id: string;
+}
+
 /** An event with the line it stands on. */
 export type LineOf<Event> = TrailLine & { readonly event: Event };
 
@@ -47,6 +54,8 @@ export interface EventKind<Body extends { readonly type: string }> {
   readonly undo?: 'never';
   /** The event without which it means nothing: taken back, it takes this one with it. */
   readonly fallsWith?: (event: Body) => string | undefined;
+  /** What it names besides its step, where that leads, and a meter. */
+  readonly refersTo?: (event: Body) => readonly Reference[];
   readonly words: (context: VisitContext, state: VisitState, line: LineOf<EventEnvelope & Body>) => EventWords;
 }
 
