@@ -111,6 +111,7 @@ const VISIT_ROOMS = [
   'evidence',
   'kinds',
   'replay',
+  'standing',
   'list',
 ];
 

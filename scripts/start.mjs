@@ -4,11 +4,6 @@ import { join } from 'node:path';
 import { buildPage } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
-const [major, minor] = process.versions.node.split('.').map(Number);
-if (major < 20 || (major === 20 && minor < 19)) {
-  console.error(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
-  process.exit(1);
-}
 installPackages();
 if (!buildPage()) process.exit(1);
 const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], {

@@ -14,26 +14,25 @@ import {
 } from '@juxtameter/core';
 import { expectationContract, meterContract, readDocument } from '@juxtameter/contract';
 import { readFileAs } from './files';
+import type { Console } from './main';
 import { UsageError } from './usage-error';
 
 export interface JudgeOptions {
-  readonly expect?: string;
-  readonly reading?: string;
+  readonly expect: string;
+  readonly reading: string;
   readonly function?: string;
   readonly meter?: string;
   readonly json?: boolean;
 }
 
 /** `judge --expect LINE|JSON --reading TEXT`: compares one reading with one expectation. */
-export function judgeCommand(options: JudgeOptions, print: (line: string) => void): number {
+export function judgeCommand(options: JudgeOptions, console: Console): number {
+  const { print } = console;
   const { expect, reading: text } = options;
-  if (expect === undefined || text === undefined) {
-    throw new UsageError(`judge needs --expect and --reading: judge --expect '24 V ±15 %' --reading 27.1`);
-  }
   const line = lineFor(expect, options.function);
   const expectation = line?.document ?? readExpectation(expect);
   const measured = line?.measured ?? functionFor(options.function, expectation);
-  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
+  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract, console));
   const parsed = parseReading(text, { function: measured });
   // Nobody is there to be asked: on the command line a question is an error.
   if (parsed.outcome === 'ask') throw new UsageError(`"${text}": ${parsed.question} Write the unit out.`);

@@ -16,14 +16,16 @@ describe('the command line', () => {
 
   afterEach(() => rmSync(folder, { recursive: true }));
 
+  let input = '';
+
   function juxta(...args: string[]): { code: number; out: string; err: string } {
     const out: string[] = [];
     const err: string[] = [];
-    const code = run(
-      args,
-      (line) => out.push(line),
-      (line) => err.push(line),
-    );
+    const code = run(args, {
+      print: (line) => out.push(line),
+      printError: (line) => err.push(line),
+      readInput: () => input,
+    });
     return { code, out: out.join('\n'), err: err.join('\n') };
   }
 
@@ -44,7 +46,7 @@ describe('the command line', () => {
     );
     const { code, out } = juxta('lint', yaml);
     expect(code).toBe(1);
-    expect(out).toContain(`${yaml}: wires[0].from: "A.1" is not a terminal of this unit model.`);
+    expect(out).toContain(`${yaml}:8: wires[0].from: "A.1" is not a terminal of this unit model.`);
   });
 
   it('lints nothing it cannot read', () => {
@@ -97,7 +99,7 @@ describe('the command line', () => {
     expect(juxta('judge', '--expect', 'warm', '--function', 'ac-voltage', '--reading', '1').err).toContain(
       '24 V ±15 %',
     );
-    expect(juxta('judge', '--reading', '1').err).toContain('judge needs --expect and --reading');
+    expect(juxta('judge', '--reading', '1').err).toContain("required option '--expect <line>' not specified");
     expect(juxta('judge', '--expect', '{"kind":"state","is":"open"}', '--reading', '1').err).toContain(
       'add --function',
     );
@@ -146,14 +148,32 @@ describe('the command line', () => {
     );
   });
 
-  it('explains itself', () => {
-    expect(juxta('help').out).toContain('lint FILE...');
+  it('says where a list leaves one standing', () => {
+    const list = file('list.csv', 'step,reading\ncall-mist,done\nwatch,nothing\nlamps,both-lit\nisolate,done\n');
+    const { out } = juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list);
+    expect(out).toContain('finding: none reached');
+    expect(out).toMatch(/stands at: Prove dead.*It should be at least 10/);
+  });
+
+  it('reads standard input, and gives problems with their lines as JSON', () => {
+    input =
+      'format: juxtameter/meter\nversion: 1\nid: m\nname: M\ncategory: CAT III 600 V\nfunctions:\n  - function: ac-voltage\n    ranges: []\n';
+    const { code, out } = juxta('lint', '--json', '-');
+    expect(code).toBe(1);
+    expect(JSON.parse(out)).toEqual([
+      { file: '-', line: 8, severity: 'error', path: 'functions[0].ranges', message: jasmine.any(String) },
+    ]);
+  });
+
+  it('explains itself, and every command', () => {
+    expect(juxta('--help')).toEqual(jasmine.objectContaining({ code: 0, out: jasmine.stringContaining('lint') }));
+    expect(juxta('lint', '--help').out).toContain('--json');
+    expect(juxta('--version').out).toMatch(/^\d+\.\d+\.\d+$/);
     expect(juxta('dance')).toEqual(
-      jasmine.objectContaining({
-        code: 2,
-        err: '"dance" is not a command; accepted: lint, judge, replay, backup, restore.',
-      }),
+      jasmine.objectContaining({ code: 2, err: jasmine.stringContaining("unknown command 'dance'") }),
     );
+    expect(juxta('lnit').err).toContain('Did you mean lint?');
     expect(juxta('judge', '--colour', 'red').code).toBe(2);
+    expect(juxta().code).toBe(2);
   });
 });

@@ -1,71 +1,80 @@
-import { parseArgs } from 'node:util';
-import { judgeCommand } from './judge-command';
-import { lintCommand } from './lint-command';
-import { replayCommand } from './replay-command';
+import { Command, CommanderError } from 'commander';
+import { version } from '../../package.json';
+import { judgeCommand, type JudgeOptions } from './judge-command';
+import { lintCommand, type LintOptions } from './lint-command';
+import { replayCommand, type ReplayOptions } from './replay-command';
 import { UsageError } from './usage-error';
 
-const USAGE = `juxta, the bench without a screen
-
-  lint FILE...                                          problems as "file: path: message"
-  judge --expect LINE|JSON --reading TEXT [--function F] [--meter FILE] [--json]
-  replay --unit-model FILE --procedure FILE --readings FILE.csv [--general FILE,...] [--meter FILE] [--json]
-  backup FILE.zip                                       everything stored (DATA_DIR or DATABASE_URL), in open formats
-  restore FILE.zip                                      into an empty data folder or database`;
+/** Where a command writes and what it reads as `-`. */
+export interface Console {
+  readonly print: (line: string) => void;
+  readonly printError: (line: string) => void;
+  readonly readInput: () => string;
+}
 
 /** Runs one command; returns the exit code: 0 fine, 1 problems found, 2 used wrongly. */
-export function run(
-  args: readonly string[],
-  print: (line: string) => void,
-  printError: (line: string) => void,
-): number {
-  const [command, ...rest] = args;
+export function run(args: readonly string[], console: Console): number {
+  let code = 0;
+  const program = commands(console, (result) => (code = result));
   try {
-    switch (command) {
-      case 'lint':
-        return lintCommand(rest, print);
-      case 'judge':
-        return judgeCommand(options(rest, ['expect', 'reading', 'function', 'meter']), print);
-      case 'replay':
-        return replayCommand(options(rest, ['unit-model', 'procedure', 'readings', 'general', 'meter']), print);
-      case undefined:
-      case 'help':
-      case '--help':
-        print(USAGE);
-        return command === undefined ? 2 : 0;
-      default:
-        throw new UsageError(`"${command}" is not a command; accepted: lint, judge, replay, backup, restore.`);
-    }
+    program.parse([...args], { from: 'user' });
+    return code;
   } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
     if (!(error instanceof UsageError)) throw error;
-    printError(error.message);
-    return command === 'lint' ? 1 : 2;
+    console.printError(error.message);
+    return args[0] === 'lint' ? 1 : 2;
   }
 }
 
-function options(args: readonly string[], names: readonly string[]): Record<string, string> & { json?: boolean } {
-  const known = Object.fromEntries(names.map((name) => [name, { type: 'string' as const }]));
-  try {
-    const { values } = parseArgs({
-      args: attachValues(args),
-      options: { ...known, json: { type: 'boolean' } },
-      strict: true,
-    });
-    return values as Record<string, string> & { json?: boolean };
-  } catch (error) {
-    throw new UsageError(error instanceof Error ? error.message : String(error));
-  }
-}
-
-/** `--reading -12` becomes `--reading=-12`: the parser would take the minus for an option. */
-function attachValues(args: readonly string[]): string[] {
-  const attached: string[] = [];
-  for (let index = 0; index < args.length; index += 1) {
-    const arg = args[index] ?? '';
-    const value = args[index + 1];
-    const takesValue =
-      arg.startsWith('--') && !arg.includes('=') && arg !== '--json' && value !== undefined && !value.startsWith('--');
-    attached.push(takesValue ? `${arg}=${value}` : arg);
-    if (takesValue) index += 1;
-  }
-  return attached;
+function commands(console: Console, done: (code: number) => void): Command {
+  const { print, printError } = console;
+  const program = new Command('juxta')
+    .description('The bench without a screen.')
+    .version(version)
+    .exitOverride()
+    .showSuggestionAfterError()
+    .configureOutput({
+      writeOut: (text) => print(text.trimEnd()),
+      writeErr: (text) => printError(text.trimEnd()),
+    })
+    .addHelpText(
+      'after',
+      '\nA file named - is standard input. Exit codes: 0 fine, 1 lint found errors, 2 used wrongly.',
+    );
+  program
+    .command('lint')
+    .description('checks documents: "file:line: path: message" for every problem')
+    .argument('<file...>', 'unit models, charts, meters, sites, visits, as JSON or YAML')
+    .option('--json', 'problems as one JSON list, with their lines')
+    .action((files: string[], options: LintOptions) => done(lintCommand(files, options, console)));
+  program
+    .command('judge')
+    .description('compares one reading with what it should be')
+    .requiredOption('--expect <line>', 'what it should be: 24 V ±15 %, < 2 Ω, closed, or a document as JSON')
+    .requiredOption('--reading <text>', 'what the meter shows: 27.1, OL, 4k7')
+    .option('--function <name>', 'what is measured, where the expectation does not tell')
+    .option('--meter <file>', 'the meter, for the uncertainty of the reading')
+    .option('--json', 'the judgement as JSON')
+    .action((options: JudgeOptions) => done(judgeCommand(options, console)));
+  program
+    .command('replay')
+    .description('walks a chart with a recorded list of readings')
+    .requiredOption('--unit-model <file>', 'the machine')
+    .requiredOption('--procedure <file>', 'the chart')
+    .requiredOption('--readings <file>', 'the list, CSV')
+    .option('--general <files>', 'general charts it calls, by comma')
+    .option('--meter <file>', 'the meter the readings were taken with')
+    .option('--json', 'way, verdicts and findings as JSON')
+    .action((options: ReplayOptions) => done(replayCommand(options, console)));
+  // These two work on the stored data; the server that knows how it is stored carries them out.
+  program
+    .command('backup')
+    .description('everything stored (DATA_DIR or DATABASE_URL), in open formats')
+    .argument('<file>', 'a zip file that is not there yet');
+  program
+    .command('restore')
+    .description('a backup into an empty data folder or database')
+    .argument('<file>', 'the zip file');
+  return program;
 }

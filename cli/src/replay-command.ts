@@ -2,6 +2,8 @@ import {
   compileProcedure,
   lintProcedure,
   readMeter,
+  spokenStep,
+  standingAt,
   walkList,
   ListLineError,
   type EventEnvelope,
@@ -10,37 +12,36 @@ import {
 import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract';
 import { readFileAs, readText } from './files';
 import { readReadingsList } from './readings-list';
+import type { Console } from './main';
 import { UsageError } from './usage-error';
 
 export interface ReplayOptions {
-  readonly 'unit-model'?: string;
-  readonly procedure?: string;
+  readonly unitModel: string;
+  readonly procedure: string;
   /** General procedures the chart calls, by comma. */
   readonly general?: string;
-  readonly readings?: string;
+  readonly readings: string;
   readonly meter?: string;
   readonly json?: boolean;
 }
 
 /** `replay`: walks a procedure with a recorded list of readings. */
-export function replayCommand(options: ReplayOptions, print: (line: string) => void): number {
-  const { procedure: procedureFile, readings, 'unit-model': modelFile } = options;
-  if (!modelFile || !procedureFile || !readings) {
-    throw new UsageError('replay needs --unit-model FILE --procedure FILE --readings FILE.csv');
-  }
-  const model = readFileAs(modelFile, unitModelContract);
-  const procedure = readFileAs(procedureFile, procedureContract);
-  const generals = (options.general?.split(',') ?? []).map((file) => readFileAs(file, procedureContract));
+export function replayCommand(options: ReplayOptions, console: Console): number {
+  const { print } = console;
+  const { procedure: procedureFile, readings, unitModel: modelFile } = options;
+  const model = readFileAs(modelFile, unitModelContract, console);
+  const procedure = readFileAs(procedureFile, procedureContract, console);
+  const generals = (options.general?.split(',') ?? []).map((file) => readFileAs(file, procedureContract, console));
   const wrong = lintProcedure(procedure, model, generals).filter((problem) => problem.severity === 'error');
   if (wrong.length > 0)
     throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
-  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract));
+  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract, console));
   const context: VisitContext = {
     model,
     procedures: { [procedure.id]: compileProcedure(procedure, model, generals) },
     meters: meter ? { [meter.id]: meter } : {},
   };
-  const lines = readReadingsList(readText(readings), readings);
+  const lines = readReadingsList(readText(readings, console), readings);
   try {
     const walk = walkList(
       context,
@@ -56,8 +57,18 @@ export function replayCommand(options: ReplayOptions, print: (line: string) => v
       item: item ?? null,
       mode: mode ?? null,
     }));
-    if (options.json) print(JSON.stringify({ way: walk.way, verdicts: walk.verdicts, findings }));
-    else printWalk(walk.way, walk.verdicts, findings, print);
+    const next = standingAt(context, walk.state);
+    if (options.json)
+      print(
+        JSON.stringify({ way: walk.way, verdicts: walk.verdicts, findings, standsAt: next ? spokenStep(next) : null }),
+      );
+    else {
+      printWalk(walk.way, walk.verdicts, findings, print);
+      if (next)
+        print(
+          `stands at: ${[spokenStep(next), next.should && `It should be ${next.should}.`].filter(Boolean).join(' ')}`,
+        );
+    }
     return 0;
   } catch (error) {
     if (error instanceof ListLineError) throw new UsageError(`${readings}: ${error.message}`);

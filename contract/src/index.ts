@@ -10,6 +10,7 @@ export {
 export { eventBatchContract, uuid7 } from './event-schema';
 export { expectationContract } from './expectation-schema';
 export * from './import';
+export { lineFinder } from './line-finder';
 export { meterContract } from './meter-schema';
 export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';

@@ -3,6 +3,9 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { refuseOldNode } from './engine.mjs';
+
+refuseOldNode();
 
 export const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const stamp = join(root, 'node_modules', '.juxtameter-lock-hash');

@@ -1,8 +1,8 @@
+import { passTarget } from '../standing';
 import {
   branchFor,
   isOverZeroBand,
   methodOf,
-  skipTarget,
   targetStep,
   type ActionStep,
   type MeasurementStep,
@@ -153,18 +153,10 @@ class ListWalker {
   }
 
   private pass(step: WalkableStep, id: string, how: 'skipped' | 'cannot-do' | 'not-applicable', line: ListLine): void {
-    const named =
-      step.kind === 'decide'
-        ? undefined
-        : how === 'cannot-do'
-          ? step.cannotDo
-          : how === 'not-applicable'
-            ? step.notApplicable
-            : undefined;
     if (step.kind !== 'decide' && step.skippable === false) {
       throw new ListLineError(line.number, `"${id}" is a safety step and cannot be passed over.`);
     }
-    const next = named ?? skipTarget(step);
+    const next = passTarget(step, how);
     if (next === undefined) throw new ListLineError(line.number, `"${id}" cannot be passed over.`);
     this.log({ type: 'step-skipped', step: id, how, reason: line.note ?? '', next });
   }

@@ -1,16 +1,16 @@
 import {
   edgesOf,
+  END,
   FUNCTIONS,
   isWalkable,
   methodOf,
   resolveExpectation,
+  shouldWords,
   stepOf,
   terminalLabel,
-  END,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
-import { shouldWords } from '../visit/view/step-words';
 
 /** A step of the chart to be read: what it asks, how it came out, where each outcome would lead. */
 export interface StepCard {

@@ -13,11 +13,13 @@ import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import { SelectModule } from 'primeng/select';
 import {
+  displayUnit,
   expectationExamples,
   formatReading,
   FUNCTIONS,
   MEASUREMENT_FUNCTIONS,
   recorded,
+  shouldWords,
   VERDICT_MEANINGS,
   type FreeReading,
   type JudgedLine,
@@ -29,7 +31,7 @@ import { JuxtaBar } from '../juxta/juxta-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
 import { comparisonOf } from '../visit/view/log-rows';
-import { displayUnit, extraKeys, shouldWords } from '../visit/view/step-words';
+import { extraKeys } from '../visit/step/extra-keys';
 
 /** What is measured, what it should be and what it is, in one line of fields; the comparison stands under it while it is typed. */
 @Component({

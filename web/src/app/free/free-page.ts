@@ -1,20 +1,7 @@
 import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  Injector,
-  input,
-  model,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
-import {
   askedFree,
+  conditionsWords,
+  energyAhead,
   enterFreeReading,
   FUNCTIONS,
   guardsOfReading,
@@ -32,12 +19,26 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  model,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ButtonModule } from 'primeng/button';
 import { BypassList } from '../visit/step/bypass-list';
 import type { StepCommand } from '../visit/step/step-command';
 import { GuardList } from '../visit/step/guard-list';
 import { NeededChoice } from '../visit/step/needed-choice';
 import { UndoButton } from '../visit/step/undo-button';
-import { conditionsWords } from '../visit/view/step-words';
 import { FindingForm } from './finding-form';
 import { FreeLineForm } from './free-line-form';
 import { JumperForm } from './jumper-form';
@@ -169,8 +170,8 @@ export class FreePage {
   );
   /** The way to the other energy state in a visit without a chart. */
   protected readonly energy = computed(() => {
-    if (!this.isFree() || this.visit().step === undefined) return undefined;
-    return this.visit().step === 'energise' ? 'Supply on again' : 'Isolate and prove dead';
+    const ahead = energyAhead(this.context(), this.visit());
+    return ahead && { energise: 'Supply on again', isolate: 'Isolate and prove dead' }[ahead];
   });
   protected readonly unknownSupplies = computed(() => {
     const supplies = this.visit().conditions.supplies ?? {};

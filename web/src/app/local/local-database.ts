@@ -46,28 +46,39 @@ interface LocalSchema extends DBSchema {
 export type LocalDatabase = IDBPDatabase<LocalSchema>;
 
 const NAME = 'juxtameter';
-const VERSION = 3;
+
+/** One step from a shape of the database to the next. */
+type Rung = (database: LocalDatabase) => void;
+
+/**
+ * From every shape this browser may still hold to the present one, one step at a time: the rung at index n leads from
+ * version n to n + 1. A rung only adds to what is there: entries that no server has yet lie in these stores.
+ */
+export const LADDER: readonly Rung[] = [
+  // The first shape held nothing but an outbox of its own kind, and was never handed out.
+  () => undefined,
+  (database) => {
+    for (const name of [...database.objectStoreNames]) database.deleteObjectStore(name);
+    database.createObjectStore('library');
+    database.createObjectStore('documents', { keyPath: 'key' });
+    database.createObjectStore('visits', { keyPath: 'id' }).createIndex('unsent', 'unsent');
+    database.createObjectStore('pinned');
+    database.createObjectStore('layouts');
+    const events = database.createObjectStore('events', { keyPath: 'kept', autoIncrement: true });
+    events.createIndex('visit', 'visit');
+    events.createIndex('id', 'event.id', { unique: true });
+    events.createIndex('waiting', 'waiting');
+  },
+  (database) => {
+    database.createObjectStore('history');
+  },
+];
 
 /** Opens what this browser keeps. `onLost` is called when the browser takes it away under the open page. */
-export function openLocalDatabase(onLost: () => void): Promise<LocalDatabase> {
-  return openDB<LocalSchema>(NAME, VERSION, {
+export function openLocalDatabase(onLost: () => void, ladder: readonly Rung[] = LADDER): Promise<LocalDatabase> {
+  return openDB<LocalSchema>(NAME, ladder.length, {
     upgrade(database, from) {
-      if (from === 2) {
-        database.createObjectStore('history');
-        return;
-      }
-      // The first shape held nothing but an outbox of its own kind, and was never handed out.
-      for (const name of [...database.objectStoreNames]) database.deleteObjectStore(name);
-      database.createObjectStore('history');
-      database.createObjectStore('library');
-      database.createObjectStore('documents', { keyPath: 'key' });
-      database.createObjectStore('visits', { keyPath: 'id' }).createIndex('unsent', 'unsent');
-      database.createObjectStore('pinned');
-      database.createObjectStore('layouts');
-      const events = database.createObjectStore('events', { keyPath: 'kept', autoIncrement: true });
-      events.createIndex('visit', 'visit');
-      events.createIndex('id', 'event.id', { unique: true });
-      events.createIndex('waiting', 'waiting');
+      for (const climb of ladder.slice(from)) climb(database);
     },
     blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
     terminated: onLost,

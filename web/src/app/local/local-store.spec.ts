@@ -2,6 +2,7 @@ import { deleteDB } from 'idb';
 import type { VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
 import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
+import { LADDER, openLocalDatabase } from './local-database';
 import { LocalStore } from './local-store';
 import { writeAhead } from './write-ahead';
 
@@ -47,7 +48,46 @@ describe('what this tablet keeps', () => {
     writeAhead.add(logged(2));
     await local.close();
     expect((await local.visit(VISIT.id))?.events.map((event) => event.deviceSeq)).toEqual([1, 2]);
-    expect(writeAhead.all()).toEqual([]);
+    expect(writeAhead.all()).toEqual({ events: [], unreadable: 0 });
+  });
+
+  it('takes entries of a page that died in its order, whatever the clock did, and hides none behind a bad one', async () => {
+    await local.keepVisit({ ...VISIT, events: [] });
+    for (const n of [3, 1, 2]) writeAhead.add({ ...logged(n), at: new Date(1_790_000_000_000 - n).toISOString() });
+    localStorage.setItem('juxtameter.ahead.torn', '{"id": "01a2');
+    let told = 0;
+    await local.close();
+    local.onUnreadable(() => (told += 1));
+    expect((await local.visit(VISIT.id))?.events.map((event) => event.deviceSeq)).toEqual([1, 2, 3]);
+    expect(told).toBe(1);
+    expect(localStorage.getItem('juxtameter.unreadable.torn')).toBe('{"id": "01a2');
+    expect(writeAhead.all().unreadable).toBe(0);
+  });
+
+  for (let version = 2; version <= LADDER.length + 1; version += 1) {
+    it(`finds a waiting event that version ${version} of the database kept`, async () => {
+      const next = [...LADDER, (): void => undefined];
+      const old = await openLocalDatabase(() => undefined, next.slice(0, version));
+      await old.put('visits', { id: VISIT.id, unsent: VISIT.id });
+      await old.put('pinned', VISIT.pinned, VISIT.id);
+      await old.add('events', { visit: VISIT.id, event: logged(1), waiting: VISIT.id });
+      old.close();
+      const now = await openLocalDatabase(() => undefined, version > LADDER.length ? next : LADDER);
+      expect((await now.getAll('events')).map(({ event }) => event.id)).toEqual([logged(1).id]);
+      expect(await now.get('visits', VISIT.id)).toEqual({ id: VISIT.id, unsent: VISIT.id });
+      expect([...now.objectStoreNames]).toContain('history');
+      now.close();
+    });
+  }
+
+  it('climbs to a version that is not there yet without losing what waits', async () => {
+    await local.keepVisit({ ...VISIT, events: [] }, true);
+    await local.keepEvent(logged(1));
+    await local.close();
+    const next = await openLocalDatabase(() => undefined, [...LADDER, (): void => undefined]);
+    expect(await next.count('events')).toBe(1);
+    expect(await next.count('visits')).toBe(1);
+    next.close();
   });
 
   it('forgets what is asked for and nothing else', async () => {

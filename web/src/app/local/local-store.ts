@@ -36,10 +36,16 @@ const HISTORY = 'history';
 export class LocalStore {
   private opened: Promise<LocalDatabase> | undefined;
   private lossListener: () => void = () => undefined;
+  private unreadableListener: () => void = () => undefined;
 
   /** Called when the browser clears what was kept while the page is open. */
   onLost(listener: () => void): void {
     this.lossListener = listener;
+  }
+
+  /** Called when something an earlier page kept cannot be read any more. */
+  onUnreadable(listener: () => void): void {
+    this.unreadableListener = listener;
   }
 
   async library(): Promise<Library | undefined> {
@@ -202,18 +208,20 @@ export class LocalStore {
       this.opened = undefined;
       this.lossListener();
     });
-    await takeUp(database);
+    if ((await takeUp(database)) > 0) this.unreadableListener();
     return database;
   }
 }
 
-/** Brings in what an earlier page had logged and not yet brought in itself. */
-async function takeUp(database: LocalDatabase): Promise<void> {
-  for (const event of writeAhead.all()) {
+/** Brings in what an earlier page had logged and not yet brought in itself. Returns how much of it cannot be read. */
+async function takeUp(database: LocalDatabase): Promise<number> {
+  const { events, unreadable } = writeAhead.all();
+  for (const event of events) {
     if ((await database.getKeyFromIndex('events', 'id', event.id)) === undefined)
       await database.add('events', kept(event));
     writeAhead.remove(event.id);
   }
+  return unreadable;
 }
 
 function keyOf(of: DocumentKind, id: string): string {

@@ -1,5 +1,5 @@
 /** Why this browser does not keep what it is given. */
-export type StorageProblem = 'full' | 'blocked' | 'cleared' | 'failing';
+export type StorageProblem = 'full' | 'blocked' | 'cleared' | 'failing' | 'unreadable';
 
 /** What an error of the browser's database means. */
 export function toStorageProblem(error: unknown): StorageProblem {
@@ -19,6 +19,8 @@ export function storageWords(problem: StorageProblem): string {
       return 'This browser keeps nothing (a private window, or storage is switched off): what the server does not have yet is gone with the page.';
     case 'cleared':
       return 'The storage of this browser was cleared. What the server has is safe; this page keeps its own visit again.';
+    case 'unreadable':
+      return 'An entry that an earlier page kept cannot be read; it was set aside in this browser. Look through the log for what is missing.';
     case 'failing':
       return 'The storage of this browser does not work: what the server does not have yet is gone with the page.';
   }

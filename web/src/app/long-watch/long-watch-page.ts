@@ -18,13 +18,14 @@ import { InputTextModule } from 'primeng/inputtext';
 import {
   askedReading,
   currentStep,
+  displayUnit,
   elementName,
   enterReading,
   formatExpectation,
   FUNCTIONS,
   isFreeVisit,
-  methodOf,
   MEASUREMENT_FUNCTIONS,
+  methodOf,
   monitorOutcome,
   monitorsOf,
   monitorText,
@@ -43,7 +44,6 @@ import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
 import { EventStamp } from '../visit/event-stamp';
 import { openVisit } from '../visit/open-visit';
-import { displayUnit } from '../visit/view/step-words';
 import { WakeLock } from '../visit/wake-lock';
 import { StripChart } from './strip-chart';
 

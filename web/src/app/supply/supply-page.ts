@@ -13,9 +13,11 @@ import { ActivatedRoute, Router } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import {
   askedFree,
+  displayUnit,
   enterFreeReading,
   formatReading,
   FUNCTIONS,
+  shouldWords,
   supplyCheck,
   supplyJudged,
   terminalLabel,
@@ -32,7 +34,6 @@ import { StateMessage } from '../shell/state-message';
 import { PointMap } from '../visit/board-map/point-map';
 import { openVisit } from '../visit/open-visit';
 import { comparisonOf } from '../visit/view/log-rows';
-import { displayUnit, shouldWords } from '../visit/view/step-words';
 
 /** A supply all round: its earth first, dead, then every pair, and what they say together. */
 @Component({

@@ -105,7 +105,10 @@ export const countWaiting = createEffect(
 export const noteLoss = createEffect(
   (local = inject(LocalStore), store = inject(Store)) =>
     of(undefined).pipe(
-      map(() => local.onLost(() => store.dispatch(SyncActions.storageFailed({ problem: 'cleared' })))),
+      map(() => {
+        local.onLost(() => store.dispatch(SyncActions.storageFailed({ problem: 'cleared' })));
+        local.onUnreadable(() => store.dispatch(SyncActions.storageFailed({ problem: 'unreadable' })));
+      }),
       filter(() => false),
     ),
   { functional: true, dispatch: false },

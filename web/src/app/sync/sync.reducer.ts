@@ -35,7 +35,10 @@ export const syncFeature = createFeature({
     ),
     on(SyncActions.storageFailed, (state, { problem }) => ({ ...state, storageProblem: problem })),
     on(SyncActions.storageRecovered, (state) =>
-      state.storageProblem === undefined ? state : { ...state, storageProblem: undefined },
+      // What was set aside stays so, however well the storage works again.
+      state.storageProblem === undefined || state.storageProblem === 'unreadable'
+        ? state
+        : { ...state, storageProblem: undefined },
     ),
   ),
   extraSelectors: ({ selectWaiting }) => ({

@@ -1,9 +1,7 @@
+import { formatReading, standingAt, type VisitContext, type VisitState } from '@juxtameter/core';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { askedReading, formatReading, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { PointMap } from './board-map/point-map';
-import { pointsFor, probeViews } from './board-map/probe-views';
-import { shouldWords } from './view/step-words';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
 @Component({
@@ -103,21 +101,15 @@ export class StandBack {
   /** The point of a chain that was chosen instead of the one offered. */
   readonly point = input<string>();
   readonly closed = output();
-  private readonly asked = computed(() =>
-    askedReading(this.context(), this.visit(), this.method(), undefined, this.point()),
-  );
-  protected readonly points = computed(() => pointsFor(this.asked()));
-  protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.points()));
+  private readonly standing = computed(() => {
+    const [method, point] = [this.method(), this.point()];
+    return standingAt(this.context(), this.visit(), { method, point });
+  });
+  protected readonly points = computed(() => this.standing()?.points ?? {});
+  protected readonly probes = computed(() => this.standing()?.probes ?? []);
   /** Why a reading taken now would be refused or count for nothing. */
-  protected readonly forbidden = computed(() => {
-    const { unmet = [], refusal } = this.asked() ?? {};
-    const words = [...(refusal === undefined ? [] : [refusal]), ...unmet.map((each) => `${each.words}.`)];
-    return words.join(' ');
-  });
-  protected readonly should = computed(() => {
-    const asked = this.asked();
-    return asked ? shouldWords(asked.expectation, asked.function) : '';
-  });
+  protected readonly forbidden = computed(() => this.standing()?.lacks.join(' ') ?? '');
+  protected readonly should = computed(() => this.standing()?.should ?? '');
   protected readonly last = computed(() => {
     const { event, step } =
       this.visit().trail.findLast((line) => line.event.type === 'reading-taken' && line.standing !== 'retracted') ?? {};

@@ -1,4 +1,21 @@
 import {
+  askedReading,
+  currentStep,
+  matrixProgress,
+  MEASUREMENT_FUNCTIONS,
+  pointOf,
+  pointsFor,
+  possibleMethod,
+  restingPlace,
+  standingOf,
+  terminalLabel,
+  type EventBody,
+  type FreeLine,
+  type FreeReading,
+  type MatrixProgress,
+  type Points,
+} from '@juxtameter/core';
+import {
   ApplicationRef,
   ChangeDetectionStrategy,
   Component,
@@ -17,20 +34,6 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { ButtonModule } from 'primeng/button';
 import { DialogModule } from 'primeng/dialog';
-import {
-  askedReading,
-  currentStep,
-  isFreeVisit,
-  matrixProgress,
-  MEASUREMENT_FUNCTIONS,
-  pointOf,
-  standingOf,
-  terminalLabel,
-  type EventBody,
-  type FreeLine,
-  type FreeReading,
-  type MatrixProgress,
-} from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
@@ -54,11 +57,9 @@ import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
 import { WORKSPACE_KEYS } from './workspace-keys';
 import type { StepCommand } from '../visit/step/step-command';
-import { possibleMethod } from '../visit/step/method-choice';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
-import { pointsFor, type Points } from '../visit/board-map/probe-views';
 import { chartLines } from '../visit/view/chart-view';
 import { logRows } from '../visit/view/log-rows';
 import { safetyItems } from '../visit/view/safety-view';
@@ -255,10 +256,9 @@ export class WorkspacePage {
   }
 
   private modeAtRest(): ModeAtRest {
-    const { procedure, step, closed } = this.visit();
-    const isProving = step === 'dead' || step === 'still-live';
-    const mode = procedure === undefined ? 'look' : isFreeVisit(this.visit()) && !isProving ? 'free' : 'step';
-    return { at: `${procedure} ${step} ${closed}`, mode };
+    const [context, visit] = [this.context(), this.visit()];
+    const { procedure, step, closed } = visit;
+    return { at: `${procedure} ${step} ${closed}`, mode: context ? restingPlace(context, visit) : 'step' };
   }
 
   /** The page is there before the next key: Enter must find the step that was asked for. */

@@ -1,6 +1,7 @@
 import {
   askedReading,
   compileProcedure,
+  pointsFor,
   type EventBody,
   type UnitModelDocument,
   type VisitContext,
@@ -14,7 +15,7 @@ import { BoardMapView } from './board-map';
 import { fitted, isInSight, neighbour, READABLE } from './fit';
 import { boardMap, REACH, terminalAt } from './map-layout';
 import { PointMap } from './point-map';
-import { pointsFor, probeViews } from './probe-views';
+import { probeViews } from './probe-views';
 import { TerminalCard } from './terminal-card';
 import { looksSame, readingsByTerminal, terminalView, wireView } from './terminal-view';
 import { wireColours, wirePaint } from './wire-paint';

@@ -13,13 +13,19 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import type { EventBody, MeasurementFunction, VisitContext, VisitState } from '@juxtameter/core';
+import {
+  leadSign,
+  type EventBody,
+  type MeasurementFunction,
+  type Points,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { afterPaint } from '../../shell/after-paint';
 import { ZoomedDrawing } from '../../shell/zoomed-drawing';
 import { fitted, isInSight, neighbour, type Size } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';
-import { leadSign, type Points } from './probe-views';
 import { TerminalCard } from './terminal-card';
 import { TerminalList } from './terminal-list';
 import { TerminalPicture } from './terminal-picture';

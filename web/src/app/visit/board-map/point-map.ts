@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { VisitContext, VisitState } from '@juxtameter/core';
+import { leadSign, type Points, type VisitContext, type VisitState } from '@juxtameter/core';
 import { boardMap, CELL, terminalAt, type BoardMap, type MapBlock } from './map-layout';
-import { leadSign, type Points } from './probe-views';
 import { TerminalPicture } from './terminal-picture';
 import { terminalView, type Probe, type TerminalView } from './terminal-view';
 

@@ -1,38 +1,5 @@
-import {
-  FUNCTIONS,
-  terminalLabel,
-  wireAt,
-  type askedReading,
-  type MeasurementFunction,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+import { leadSign, terminalLabel, wireAt, type Points, type VisitContext, type VisitState } from '@juxtameter/core';
 import { wireView, type Probe } from './terminal-view';
-
-export interface Points {
-  readonly from?: string;
-  readonly to?: string;
-  /** What is measured there: where the sign matters, the leads are told apart by it. */
-  readonly function?: MeasurementFunction;
-}
-
-type Asked = ReturnType<typeof askedReading>;
-
-/** Where the probes go for what is asked; nowhere where it must not be measured, so that nobody is led there. */
-export function pointsFor(asked: Asked): Points {
-  return asked === undefined || isForbidden(asked) ? {} : asked;
-}
-
-/** Not proven dead, or not with this meter. */
-export function isForbidden({ unmet, refusal }: NonNullable<Asked>): boolean {
-  return refusal !== undefined || unmet.some(({ state }) => state === 'proven-dead');
-}
-
-/** The sign of the lead that goes there: A is the lead in the jack for volts, B the common one. */
-export function leadSign(measured: MeasurementFunction | undefined, probe: Probe): '+' | '−' | undefined {
-  if (measured === undefined || !FUNCTIONS[measured].polar) return undefined;
-  return probe === 'A' ? '+' : '−';
-}
 
 export interface ProbeView {
   readonly probe: Probe;

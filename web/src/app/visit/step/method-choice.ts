@@ -1,28 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import {
-  conditionsDuring,
   methodNames,
   methodOf,
-  requirementsOf,
-  unmetConditions,
+  needsWords,
+  unmetOfMethod,
   type MeasurementStep,
-  type Unmet,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
-import { needsWords } from '../view/step-words';
-
-/** The first way of a measurement that can be gone as things stand; the first of all where none can. */
-export function possibleMethod(context: VisitContext, visit: VisitState, step: MeasurementStep): string | undefined {
-  const names = methodNames(step);
-  return names.find((name) => unmetFor(context, visit, step, name).length === 0) ?? names[0];
-}
-
-function unmetFor(context: VisitContext, visit: VisitState, step: MeasurementStep, name: string): readonly Unmet[] {
-  const required = requirementsOf(context.model, methodOf(step, name));
-  return unmetConditions(context.model, required, conditionsDuring(step, visit.conditions));
-}
 
 /** Equivalent ways of one measurement: what each needs, what it proves and what it does not. */
 @Component({
@@ -89,7 +75,7 @@ export class MethodChoice {
     methodNames(this.step()).map((id) => ({
       id,
       label: id.replaceAll('-', ' '),
-      needs: needsWords(this.context().model, unmetFor(this.context(), this.visit(), this.step(), id)),
+      needs: needsWords(this.context().model, unmetOfMethod(this.context(), this.visit(), this.step(), id)),
     })),
   );
   protected readonly words = computed(() => {

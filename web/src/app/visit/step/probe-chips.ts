@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { ProbeView } from '../board-map/probe-views';
+import { type ProbeView } from '../board-map/probe-views';
 import { wirePaint } from '../board-map/wire-paint';
 
 /** Which lead goes where: A is round, B is square, wire colours are drawn and named. */

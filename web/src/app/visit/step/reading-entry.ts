@@ -17,19 +17,25 @@ import { InputTextModule } from 'primeng/inputtext';
 import {
   adoptableReading,
   askedReading,
-  branchFor,
+  displayUnit,
   enterReading,
+  fixFor,
   formatReading,
   FUNCTIONS,
-  isOverZeroBand,
-  methodNames,
-  methodOf,
-  powerUpRefusal,
-  proofTasks,
-  recorded,
-  VERDICT_MEANINGS,
   guardsOfReading,
+  isForbidden,
   measuredOutcome,
+  methodNames,
+  possibleMethod,
+  powerUpRefusal,
+  proofHere,
+  readingHere,
+  recorded,
+  shouldWords,
+  stuckHere,
+  undecidedHere,
+  VERDICT_MEANINGS,
+  verdictWords,
   zeroedLeads,
   type Asked,
   type EventBody,
@@ -46,11 +52,11 @@ import { JuxtaBar } from '../../juxta/juxta-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import { comparisonOf } from '../view/log-rows';
-import { isForbidden, probeViews } from '../board-map/probe-views';
-import { displayUnit, extraKeys, shouldWords, verdictWords } from '../view/step-words';
+import { probeViews } from '../board-map/probe-views';
+import { extraKeys } from './extra-keys';
 import { PointMap } from '../board-map/point-map';
 import { ChainPoints } from './chain-points';
-import { MethodChoice, possibleMethod } from './method-choice';
+import { MethodChoice } from './method-choice';
 import { PartWaiver } from './part-waiver';
 import { ProbeChips } from './probe-chips';
 import type { StepCommand } from './step-command';
@@ -58,7 +64,6 @@ import { GuardList, settlingLine } from './guard-list';
 import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
 import { Stopwatch } from './stopwatch';
-import { fixFor } from './unmet-fix';
 import { UndoButton } from './undo-button';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
@@ -181,11 +186,7 @@ export class ReadingEntry {
       : this.loggedHere();
     return event ? guardsOfReading(this.context(), this.visit(), event) : [];
   });
-  private readonly loggedHere = computed(() => {
-    const visit = this.visit();
-    const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    return event?.type === 'reading-taken' ? (event as EventOf<'reading-taken'>) : undefined;
-  });
+  private readonly loggedHere = computed(() => readingHere(this.visit()));
   protected readonly is = computed(() => {
     const reading = this.body()?.reading;
     return reading ? formatReading(reading) : '';
@@ -243,57 +244,11 @@ export class ReadingEntry {
   /** A free reading that answers this step. */
   protected readonly adoption = computed(() => adoptableReading(this.context(), this.visit(), this.method()));
 
-  protected readonly proofWords = computed(() => {
-    if (!this.step().measure.proofOfDead) return undefined;
-    const tasks = proofTasks(this.context(), this.visit(), this.step());
-    const done = tasks.filter((task) => task.done).length;
-    const task = this.asked()?.proof;
-    if (!task) return undefined;
-    const what =
-      task.kind === 'meter'
-        ? task.when === 'before'
-          ? 'First the meter on a source you know is live'
-          : 'And the meter again on the live source'
-        : `${this.supplyName(task.pair.supply)}: ${task.pair.name.replace('-', ' to ')}, ${task.current.toUpperCase()}`;
-    return { what, done, of: tasks.length };
-  });
-
+  protected readonly proofWords = computed(() => proofHere(this.context(), this.visit(), this.step()));
   /** The newest reading here that could not be decided: it may be accepted by name. */
-  protected readonly undecided = computed(() => {
-    const visit = this.visit();
-    const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    if (event?.type !== 'reading-taken' || event.next !== undefined || (event.part !== undefined && !event.joint))
-      return undefined;
-    if (measuredOutcome(event).verdict !== 'undecided') return undefined;
-    const overZero = isOverZeroBand(methodOf(this.step(), event.method));
-    const { low, high } = event.judgement.interval ?? {};
-    const straddlesLow = event.expectation?.low !== undefined && low !== undefined && low < event.expectation.low;
-    const straddlesHigh = event.expectation?.high !== undefined && (high ?? Infinity) > event.expectation.high;
-    const verdicts: readonly Verdict[] = [
-      'within',
-      ...(straddlesLow ? (['low'] as const) : []),
-      ...(straddlesHigh ? (['high'] as const) : []),
-    ];
-    const choices = verdicts.flatMap((verdict) => {
-      const next = branchFor(this.step().branches, verdict, overZero);
-      return next === undefined ? [] : [{ verdict, next }];
-    });
-    return { event, choices, ...(event.joint ?? event.judgement) };
-  });
-
+  protected readonly undecided = computed(() => undecidedHere(this.visit(), this.step()));
   /** A reading was kept and the chart has no way on from it. */
-  protected readonly stuck = computed(() => {
-    const visit = this.visit();
-    const event = visit.trail.slice(visit.arrivedAt).findLast((line) => line.standing === 'walked')?.event;
-    if (event?.type === 'meter-proven' && event.shows === 'nothing')
-      return 'The meter shows nothing on a live source. Check leads, fuse and battery, then begin the proof again.';
-    if (event?.type !== 'reading-taken' || event.next !== undefined || event.proof) return undefined;
-    if (event.part !== undefined && !event.joint && event.judgement.verdict !== 'invalid') return undefined;
-    const { verdict } = measuredOutcome(event);
-    return verdict === 'undecided'
-      ? undefined
-      : `Logged as ${verdict}; the chart has no way on from that. Read again, or pass the step over with a reason.`;
-  });
+  protected readonly stuck = computed(() => stuckHere(this.visit()));
 
   constructor() {
     afterRenderEffect({
@@ -394,11 +349,6 @@ export class ReadingEntry {
 
   protected words(reading: Reading): string {
     return formatReading(reading);
-  }
-
-  private supplyName(id: string): string {
-    const name = this.context().model.supplies.find((each) => each.id === id)?.name ?? id;
-    return name.charAt(0).toUpperCase() + name.slice(1);
   }
 
   private zeroLeads(): void {

@@ -1,4 +1,19 @@
 import {
+  canPass,
+  CAUTIONS,
+  cautionsHere,
+  conditionsWords,
+  currentStep,
+  isChartEnded,
+  passTarget,
+  spokenStep,
+  standingAt,
+  stepCaption,
+  targetStep,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import {
   afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
@@ -14,19 +29,7 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
-import {
-  askedReading,
-  CAUTIONS,
-  currentStep,
-  isChartEnded,
-  skipTarget,
-  targetStep,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
 import { Speech } from '../speech';
-import { pointsFor, probeViews } from '../board-map/probe-views';
-import { conditionsWords, stepCaption } from '../view/step-words';
 import { ActionStep } from './action-step';
 import { ConclusionStep } from './conclusion-step';
 import { EndStep } from './end-step';
@@ -87,37 +90,16 @@ export class StepPage {
   protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
   protected readonly canSpeak = this.speech.isAvailable;
   /** Cautions once a visit: those of earlier steps are only named. */
-  protected readonly cautions = computed(() => {
-    const step = this.step();
-    if (!step || step.kind === 'decide') return [];
-    return (step.cautions ?? []).map((kind) => ({
+  protected readonly cautions = computed(() =>
+    cautionsHere(this.context(), this.visit()).map(({ kind, isFirst }) => ({
       kind: kind.replaceAll('-', ' '),
       text: CAUTIONS[kind] ?? '',
-      isFirst: !this.cautionedBefore().has(kind),
-    }));
-  });
-  private readonly cautionedBefore = computed(() => {
-    const walked = Object.keys(this.visit().walks).filter((id) => id !== this.visit().step);
-    const steps = this.context().procedures[this.visit().procedure ?? '']?.steps ?? {};
-    return new Set(
-      walked.flatMap((id) => {
-        const cautions = steps[id]?.['cautions' as keyof (typeof steps)[string]] as readonly string[] | undefined;
-        return cautions ?? [];
-      }),
-    );
-  });
+      isFirst,
+    })),
+  );
   protected readonly panel = linkedSignal<string, Panel>({ source: this.stepId, computation: () => undefined });
   protected readonly panelText = linkedSignal<Panel, string>({ source: this.panel, computation: () => '' });
-  protected readonly canPass = computed(() => {
-    const step = this.step();
-    return (
-      step !== undefined &&
-      step.kind !== 'conclusion' &&
-      skipTarget(step) !== undefined &&
-      step.kind !== 'decide' &&
-      step.skippable !== false
-    );
-  });
+  protected readonly canPass = computed(() => canPass(this.step()));
   protected readonly cases = computed(() => {
     const step = this.step();
     return step?.kind === 'decide'
@@ -156,14 +138,9 @@ export class StepPage {
   }
 
   protected readAloud(): void {
-    const step = this.step();
-    if (!step || step.kind === 'decide') return;
-    const asked = askedReading(this.context(), this.visit(), this.method(), undefined, this.point());
-    const places = probeViews(this.context(), this.visit(), pointsFor(asked));
-    const points = places.map(({ probe, label }) => `${probe} on ${label}.`);
-    const lacking = (asked?.unmet ?? []).map(({ words }) => `${words}.`);
-    const first = lacking.length > 0 ? ['Do not measure yet.', ...lacking] : [];
-    this.speech.say([step.text, step.detail ?? '', ...first, ...points].join(' '));
+    const [method, point] = [this.method(), this.point()];
+    const standing = standingAt(this.context(), this.visit(), { method, point });
+    if (standing && this.step()?.kind !== 'decide') this.speech.say(spokenStep(standing));
   }
 
   protected addNote(): void {
@@ -181,8 +158,7 @@ export class StepPage {
   protected pass(how: 'skipped' | 'not-applicable' | 'cannot-do'): void {
     const step = this.step();
     if (!step || step.kind === 'decide') return;
-    const named = how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
-    const next = named ?? skipTarget(step);
+    const next = passTarget(step, how);
     const reason = this.panelText().trim();
     // The record has to say why a step was skipped; the other two say it themselves.
     if (how === 'skipped' && reason === '') return this.panelField()?.nativeElement.focus();

@@ -1,9 +1,16 @@
 import { DEMO_CONTEXT, VisitDriver } from '../../../../../core/src/testing/demo';
-import { resolveExpectation, type Unmet } from '@juxtameter/core';
+import {
+  conditionsWords,
+  needsWords,
+  resolveExpectation,
+  shouldWords,
+  stepCaption,
+  verdictWords,
+  type Unmet,
+} from '@juxtameter/core';
 import { chartLines } from './chart-view';
 import { logRows } from './log-rows';
 import { safetyItems } from './safety-view';
-import { conditionsWords, needsWords, shouldWords, stepCaption, verdictWords } from './step-words';
 
 const rows = (driver: VisitDriver) => logRows(DEMO_CONTEXT, driver.state);
 const plain = (text: string): string => text.replaceAll('\u00a0', ' ');

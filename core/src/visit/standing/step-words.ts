@@ -1,28 +1,18 @@
+import type { ResolvedExpectation } from '../../expectation';
 import {
   conditionEntries,
-  conditionName,
-  currentStep,
-  elementName,
-  formatValue,
-  FUNCTIONS,
   isOverZeroBand,
   longestWayFrom,
   methodOf,
   keyOfOutcome,
-  settle,
-  stepOf,
-  VERDICT_MEANINGS,
-  terminalLabel,
-  type MeasurementFunction,
   type MeasuredOutcome,
   type MeasuringMethod,
-  type ResolvedExpectation,
-  type UnitModelDocument,
-  type Unmet,
-  type Verdict,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+} from '../../procedure';
+import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
+import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
+import { VERDICT_MEANINGS, type Verdict } from '../../verdict';
+import type { VisitContext, VisitState } from '../record';
+import { conditionName, currentStep, settle, stepOf, type Unmet } from '../walking';
 
 /** "Step 8 of up to 19 · AC volts". */
 export function stepCaption(context: VisitContext, state: VisitState): string {
@@ -95,11 +85,6 @@ export function displayUnit(measured: MeasurementFunction): string {
   const letter = prefix === 6 ? 'M' : prefix === -6 ? 'µ' : '';
   const current = measured.startsWith('ac-') ? ' AC' : measured.startsWith('dc-') ? ' DC' : '';
   return `${letter}${unit}${current}`;
-}
-
-/** Keys a phone's number pad lacks. */
-export function extraKeys(measured: MeasurementFunction): readonly string[] {
-  return FUNCTIONS[measured].dimension === 'resistance' ? ['OL', 'k', 'M', '>'] : ['OL', '~', '..', 'm'];
 }
 
 /** The band in few words, for the slot: "closed, 0 to 1 V". */

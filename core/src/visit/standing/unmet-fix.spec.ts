@@ -1,5 +1,6 @@
-import type { EventBody, Unmet } from '@juxtameter/core';
-import { DEMO_CONTEXT, VisitDriver } from '../../../../../core/src/testing/demo';
+import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import type { EventBody } from '../record';
+import type { Unmet } from '../walking';
 import { fixFor } from './unmet-fix';
 
 const STATE = new VisitDriver(DEMO_CONTEXT).open().state;

@@ -1,14 +1,7 @@
-import {
-  elementName,
-  startedByCall,
-  terminalLabel,
-  type EventBody,
-  type MeasurementStep,
-  type NotedGroup,
-  type Unmet,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+import type { MeasurementStep, NotedGroup } from '../../procedure';
+import { elementName, startedByCall, terminalLabel } from '../../unit-model';
+import type { EventBody, VisitContext, VisitState } from '../record';
+import type { Unmet } from '../walking';
 
 /** The event that would make a condition hold, where hands and one tap can do it. */
 export interface UnmetFix {
