@@ -19,6 +19,7 @@ await check('format', [bin('prettier', 'bin', 'prettier.cjs'), '--check', '--log
 for (const project of ['core/tsconfig.json', 'contract/tsconfig.json', 'tsconfig.node.json', 'e2e/tsconfig.json']) {
   await check(`types of ${project}`, [bin('typescript', 'bin', 'tsc'), '-p', project]);
 }
+await check('docs made of the descriptions', ['--import', 'tsx', join(root, 'scripts/docs.ts'), '--check']);
 await suite('units in the browser', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test', 'unit'], karmaCounts);
 await suite(
   'server and command line',

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { Problem } from '@juxtameter/core';
 import type { DocumentKind } from './check-document';
-import { closedObject, listOf, name } from './schema-parts';
+import { listOf, name, says, shape } from './describe';
 import { contract } from './validate';
 
 /** Files to be brought in together, as texts. */
@@ -41,19 +41,22 @@ export interface ImportAnswer {
 /** Files in one request, at most, and characters in one file. */
 export const IMPORT_LIMITS = { files: 50, characters: 14_000_000 } as const;
 
-export const importContract = contract<ImportRequest>(
-  closedObject({
-    files: listOf(
-      closedObject({
-        name: name().required(),
-        text: yup
-          .string()
-          .max(IMPORT_LIMITS.characters, `is longer than ${IMPORT_LIMITS.characters} characters`)
-          .defined(),
-      }),
-      IMPORT_LIMITS.files,
-    )
-      .min(1, 'holds no file')
-      .required(),
-  }),
-);
+const importFile = shape<ImportRequest['files'][number]>(
+  'ImportFile',
+  'A file to be brought in.',
+)({
+  name: says('What it is called, for the messages.', name().required()),
+  text: says(
+    'Its text, JSON or YAML.',
+    yup.string().max(IMPORT_LIMITS.characters, `is longer than ${IMPORT_LIMITS.characters} characters`).defined(),
+  ),
+});
+
+export const importSchema = shape<ImportRequest>(
+  'ImportRequest',
+  'Files to be brought in together.',
+)({
+  files: says('The files.', listOf(importFile, IMPORT_LIMITS.files).min(1, 'holds no file').required()),
+});
+
+export const importContract = contract<ImportRequest>(importSchema);

@@ -7,7 +7,7 @@ export {
   type DocumentKind,
   type OpenDocument,
 } from './check-document';
-export { eventBatchContract, uuid7 } from './event-schema';
+export { eventBatchContract, uuid7 } from './events';
 export { expectationContract } from './expectation-schema';
 export * from './import';
 export { lineFinder } from './line-finder';
@@ -22,3 +22,6 @@ export { siteContract, siteFileContract, unitContract } from './site-schema';
 export { startVisitContract, visitContract } from './visit-schema';
 export * from './unit-history';
 export { freePinned, isFreeUnit } from './free-pinned';
+export { PUBLISHED, REQUESTS } from './published';
+export { fieldTables, jsonSchemas, nodeOf, schemaUrn, type JsonSchema, type Published } from './describe';
+export { API_ROUTES, openApi, type ApiRoute } from './http-api';

@@ -1,43 +1,92 @@
-import { MEASUREMENT_FUNCTIONS, FUNCTIONS, type MeasurementFunction, type MeterDocument } from '@juxtameter/core';
+import {
+  FUNCTIONS,
+  MEASUREMENT_FUNCTIONS,
+  type MeasurementFunction,
+  type MeterDocument,
+  type MeterFunctionDocument,
+  type MeterRangeDocument,
+} from '@juxtameter/core';
 import * as yup from 'yup';
-import { closedObject, id, listOf, name, oneOf, optionalObject, quantity, taggedUnion, text } from './schema-parts';
+import {
+  formed,
+  id,
+  listOf,
+  name,
+  oneOf,
+  optional,
+  quantity,
+  says,
+  shape,
+  taggedUnion,
+  text,
+  versionOne,
+} from './describe';
 import { contract } from './validate';
+
+const lowImpedance = shape<NonNullable<MeterFunctionDocument['lowImpedance']>>(
+  'LowImpedanceMode',
+  'A mode that loads the circuit so that stray voltages collapse.',
+)({ inputImpedance: says('What it loads with: "3 kΩ".', quantity('resistance').required()) });
+
+const accuracy = shape<MeterRangeDocument['accuracy']>(
+  'Accuracy',
+  "The data sheet's ±(percent of reading + counts of the last digit).",
+)({
+  percent: says('Percent of the reading.', quantity('ratio').required()),
+  counts: says('Counts of the last digit.', yup.number().min(0).max(10000).required()),
+});
 
 function functionSchema(measured: MeasurementFunction) {
   const { dimension } = FUNCTIONS[measured];
-  return closedObject({
-    function: oneOf(MEASUREMENT_FUNCTIONS).required(),
-    inputImpedance: quantity('resistance'),
-    trueRms: yup.boolean(),
-    lowImpedance: optionalObject({ inputImpedance: quantity('resistance').required() }),
-    ranges: listOf(
-      closedObject({
-        upTo: quantity(dimension).required(),
-        resolution: quantity(dimension).required(),
-        accuracy: closedObject({
-          percent: quantity('ratio').required(),
-          counts: yup.number().min(0).max(10000).required(),
-        }).required(),
-      }),
-    )
-      .min(1, 'needs at least one range')
-      .required(),
+  const range = shape<MeterRangeDocument>(
+    'MeterRange',
+    'One range of a function.',
+  )({
+    upTo: says('The most it shows.', quantity(dimension).required()),
+    resolution: says('One step of its last digit.', quantity(dimension).required()),
+    accuracy: says('How far it may be off.', accuracy.required()),
+  });
+  return shape<MeterFunctionDocument>(
+    'MeterFunction',
+    'What a meter can measure, and how well.',
+  )({
+    function: says('Which function it is.', oneOf(MEASUREMENT_FUNCTIONS).required()),
+    inputImpedance: says('What it loads the circuit with.', quantity('resistance')),
+    trueRms: says('Whether it shows the true effective value of any wave.', yup.boolean()),
+    lowImpedance: says('A mode that loads the circuit, where it has one.', optional(lowImpedance)),
+    ranges: says(
+      'Its ranges, the smallest first.',
+      listOf(range.required()).min(1, 'needs at least one range').required(),
+    ),
   });
 }
 
-const functions = Object.fromEntries(MEASUREMENT_FUNCTIONS.map((measured) => [measured, functionSchema(measured)]));
+const functions = Object.fromEntries(
+  MEASUREMENT_FUNCTIONS.map((measured) => [measured, functionSchema(measured)]),
+) as Record<MeasurementFunction, ReturnType<typeof functionSchema>>;
 
-export const meterSchema = closedObject({
-  format: oneOf(['juxtameter/meter']).required(),
-  version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
-  id: id().required(),
-  name: name().required(),
-  category: name()
-    .required()
-    .matches(/CAT (IV|III|II) \d{2,4} V/, 'is no measurement category; accepted: CAT III 600 V, CAT II 1000 V'),
-  insulationVoltages: listOf(quantity('voltage').required(), 10),
-  notes: text(),
-  functions: listOf(taggedUnion('function', functions, 'meter function')).required(),
+const category = formed(
+  {
+    name: 'category',
+    what: 'Measurement category and voltage (IEC 61010-2-033), several by comma.',
+    pattern: 'CAT (IV|III|II) \\d{2,4} V',
+    examples: ['CAT III 600 V', 'CAT III 600 V, CAT II 1000 V'],
+  },
+  'is no measurement category; accepted: CAT III 600 V, CAT II 1000 V',
+);
+
+export const meterSchema = shape<MeterDocument>(
+  'Meter',
+  'A meter with its ranges, its accuracy and what it is built for.',
+)({
+  format: says('Says what this is.', oneOf(['juxtameter/meter']).required()),
+  version: says('Version of the format.', versionOne()),
+  id: says('Names it in readings; stable.', id().required()),
+  name: says('What people call it.', name().required()),
+  category: says('What it is built for: nothing above it is measured.', category.max(200).required()),
+  insulationVoltages: says('Test voltages of an insulation tester.', listOf(quantity('voltage').required(), 10)),
+  notes: says('Anything else worth knowing.', text()),
+  functions: says('What it can measure.', listOf(taggedUnion('function', functions, 'meter function')).required()),
 });
 
 export const meterContract = contract<MeterDocument>(meterSchema);

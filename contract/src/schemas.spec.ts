@@ -1,4 +1,5 @@
-import Ajv from 'ajv/dist/2020';
+import Ajv, { type ValidateFunction } from 'ajv/dist/2020';
+import fc from 'fast-check';
 import handMeter from '../../demo/data/meters/hand-6000.json';
 import insulationTester from '../../demo/data/meters/insul-500.json';
 import burnerProcedure from '../../demo/data/procedures/burner-does-not-fire.json';
@@ -25,21 +26,33 @@ import lostLegVisit from '../../demo/data/visits/heat-bench-2-lost-leg.json';
 import newBoardVisit from '../../demo/data/visits/co2-burner-3-new-board.json';
 import fanProcedure from '../../demo/data/procedures/fan-does-not-run.json';
 import finished from '../../demo/data/visits/mist-line-1-finished.json';
+import eventBatchSchema from '../../docs/schema/event-batch.schema.json';
+import eventSchema from '../../docs/schema/event.schema.json';
 import expectationSchema from '../../docs/schema/expectation.schema.json';
+import importSchema from '../../docs/schema/import.schema.json';
 import meterSchema from '../../docs/schema/meter.schema.json';
+import partsSchema from '../../docs/schema/parts.schema.json';
 import procedureSchema from '../../docs/schema/procedure.schema.json';
 import sitesSchema from '../../docs/schema/sites.schema.json';
+import startVisitSchema from '../../docs/schema/start-visit.schema.json';
 import unitModelSchema from '../../docs/schema/unit-model.schema.json';
 import visitSchema from '../../docs/schema/visit.schema.json';
 import {
+  contract,
   expectationContract,
+  fieldTables,
   meterContract,
   procedureContract,
   siteFileContract,
   unitModelContract,
+  PUBLISHED,
+  REQUESTS,
+  schemaUrn,
   visitContract,
   type Contract,
 } from '.';
+import { listOf, oneOf, says, shape, text } from './describe';
+import { arbitraryOf, requiredFields } from './testing/arbitrary';
 
 type Json = Record<string, unknown>;
 
@@ -55,6 +68,20 @@ function changed(document: unknown, path: string, value: unknown): unknown {
 }
 
 const ajv = new Ajv({ strict: true, allErrors: false, allowUnionTypes: true });
+for (const schema of [
+  partsSchema,
+  expectationSchema,
+  meterSchema,
+  unitModelSchema,
+  procedureSchema,
+  sitesSchema,
+  eventSchema,
+  visitSchema,
+  startVisitSchema,
+  eventBatchSchema,
+  importSchema,
+])
+  ajv.addSchema(schema);
 
 interface Case {
   readonly name: string;
@@ -351,13 +378,13 @@ const CASES: readonly Case[] = [
   },
 ];
 
-for (const { name, contract, schema, good, bad } of CASES) {
+for (const { name, contract: checks, schema, good, bad } of CASES) {
   describe(`the ${name} contract and its published schema`, () => {
-    const published = ajv.compile(schema);
+    const published = ajv.getSchema((schema as { readonly $id: string }).$id) as ValidateFunction;
 
     it('accept the same documents', () => {
       for (const document of good) {
-        const checked = contract.validate(document);
+        const checked = checks.validate(document);
         expect(checked.ok ? [] : checked.problems)
           .withContext(JSON.stringify(document).slice(0, 200))
           .toEqual([]);
@@ -367,12 +394,77 @@ for (const { name, contract, schema, good, bad } of CASES) {
 
     it('refuse the same documents', () => {
       bad.forEach((document, index) => {
-        expect(contract.validate(document).ok).withContext(`contract, counter-example ${index}`).toBeFalse();
+        expect(checks.validate(document).ok).withContext(`contract, counter-example ${index}`).toBeFalse();
         expect(published(document)).withContext(`schema, counter-example ${index}`).toBeFalse();
       });
     });
   });
 }
+
+for (const { id, schema, title } of [...PUBLISHED, ...REQUESTS]) {
+  describe(`any ${title.toLowerCase()} made of its description`, () => {
+    const checked = contract(schema);
+    const published = ajv.getSchema(schemaUrn(id)) as ValidateFunction;
+    const both = (value: unknown): readonly [boolean, boolean] => [checked.validate(value).ok, published(value)];
+    const runs = { numRuns: 60 };
+
+    it('passes the check and the published schema', () => {
+      fc.assert(
+        fc.property(arbitraryOf(schema), (value) => {
+          // How a visit may be begun is told by a rule besides its fields.
+          const result = checked.validate(value);
+          expect(result.ok ? [] : result.problems).toEqual([]);
+          expect(published(value)).withContext(JSON.stringify(published.errors)).toBeTrue();
+        }),
+        runs,
+      );
+    });
+
+    it('passes neither with a field too many, nor without one that has to be there', () => {
+      fc.assert(
+        fc.property(arbitraryOf(schema), fc.nat(), (value, index) => {
+          expect(both({ ...(value as Json), 'made-up': 1 })).toEqual([false, false]);
+          const required = requiredFields(schema);
+          const lacking = required[index % Math.max(1, required.length)];
+          if (lacking === undefined) return;
+          expect(both({ ...(value as Json), [lacking]: undefined })[0]).toBeFalse();
+          expect(published(changed(value, lacking, undefined))).toBeFalse();
+        }),
+        runs,
+      );
+    });
+  });
+}
+
+interface Two {
+  readonly needed: 'a' | 'b';
+  readonly free?: readonly string[];
+}
+
+it('describes a type field by field, or does not compile', () => {
+  const needed = says('One of two.', oneOf(['a', 'b']).required());
+  const free = says('Some texts.', listOf(text().required()));
+  const whole = contract<Two>(shape<Two>('Two', 'Two fields.')({ needed, free }));
+  expect(whole.validate({ needed: 'a', free: ['x'] }).ok).toBeTrue();
+  expect(whole.validate({ needed: 'c' }).ok).toBeFalse();
+  // @ts-expect-error A field of the type is not in the check: the server would refuse what the page may log.
+  shape<Two>('Two', '')({ needed });
+  // @ts-expect-error A field of the check is not in the type.
+  shape<Two>('Two', '')({ needed, free, more: free });
+  // @ts-expect-error The check is narrower than the type.
+  shape<Two>('Two', '')({ needed: says('', oneOf(['a']).required()), free });
+  // @ts-expect-error The check is wider than the type.
+  shape<Two>('Two', '')({ needed: says('', text().required()), free });
+  // @ts-expect-error The check lets a field be missing that the type needs.
+  shape<Two>('Two', '')({ needed: says('', oneOf(['a', 'b'])), free });
+});
+
+it('says of every field of every shape what it means', () => {
+  const silent = [...fieldTables([...PUBLISHED, ...REQUESTS]).values()].flatMap((page) =>
+    page.split('\n').filter((line) => /^\| `.*\|\s*\|$/.test(line)),
+  );
+  expect(silent).toEqual([]);
+});
 
 describe('a contract', () => {
   const problems = (contract: Contract<unknown>, value: unknown): string => {

@@ -19,7 +19,8 @@ const DEEPEST = 40;
 const MOST_PROBLEMS = 100;
 
 /** Checks a value against a schema; every problem is listed, nothing is coerced, unknown keys are refused. */
-export function contract<Value>(schema: yup.Schema<unknown> | yup.Lazy<unknown>): Contract<Value> {
+export function contract<Value>(checked: yup.ISchema<Value>): Contract<Value> {
+  const schema = checked as unknown as yup.Schema<unknown>;
   return {
     validate(value) {
       const unkeepable = treeProblem(value);

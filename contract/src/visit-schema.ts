@@ -1,37 +1,49 @@
-import * as yup from 'yup';
-import type { StartVisit, VisitDocument } from './api';
-import { eventSchema, uuid7 } from './event-schema';
+import type { PinnedDocuments, StartVisit, VisitDocument } from './api';
+import { id, listOf, oneOf, optional, says, shape, versionOne } from './describe';
+import { eventSchema, uuid7 } from './events';
 import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
-import { closedObject, id, listOf, oneOf } from './schema-parts';
 import { siteSchema, unitSchema } from './site-schema';
 import { unitModelSchema } from './unit-model-schema';
 import { contract } from './validate';
 
-const pinned = closedObject({
-  unit: unitSchema.required(),
-  site: siteSchema.required(),
-  unitModel: unitModelSchema.required(),
-  procedures: listOf(procedureSchema).required(),
-  meters: listOf(meterSchema).required(),
+const pinned = shape<PinnedDocuments>(
+  'PinnedDocuments',
+  'The documents a visit was started with, in full: later versions never change a record.',
+)({
+  unit: says('The unit.', unitSchema.required()),
+  site: says('Its site.', siteSchema.required()),
+  unitModel: says('Its unit model.', unitModelSchema.required()),
+  procedures: says('Every chart that can be walked.', listOf(procedureSchema).required()),
+  meters: says('Every meter that can be chosen.', listOf(meterSchema).required()),
 });
 
-/** How a visit is begun: with a unit on file, or with everything it needs. */
+export const startVisitSchema = shape<StartVisit>(
+  'StartVisit',
+  'How a visit is begun: with a unit on file, or with everything it needs.',
+)({
+  id: says('Made by who begins it.', uuid7().required()),
+  unit: says('A unit on file; its newest documents are pinned.', id()),
+  pinned: says('The documents, for a machine that is not on file.', optional(pinned)),
+});
+
 export const startVisitContract = contract<StartVisit>(
-  closedObject({ id: uuid7().required(), unit: id(), pinned: pinned.default(undefined).optional() }).test(
+  startVisitSchema.test(
     'one',
     'names either a unit on file or the pinned documents',
     (value) => (value.unit === undefined) !== (value.pinned === undefined),
   ),
 );
 
-/** A whole visit: the documents it was pinned to, in full, and its log. */
-export const visitContract = contract<VisitDocument>(
-  closedObject({
-    format: oneOf(['juxtameter/visit']).required(),
-    version: yup.number().oneOf([1], 'is not a version this product reads; accepted: 1').required(),
-    id: uuid7().required(),
-    pinned: pinned.required(),
-    events: listOf(eventSchema, 100_000).required(),
-  }),
-);
+export const visitSchema = shape<VisitDocument>(
+  'Visit',
+  'A whole visit: the documents it was pinned to, in full, and its log.',
+)({
+  format: says('Says what this is.', oneOf(['juxtameter/visit']).required()),
+  version: says('Version of the format.', versionOne()),
+  id: says('Names it; made by who began it.', uuid7().required()),
+  pinned: says('The documents it is replayed with.', pinned.required()),
+  events: says('Its log, in order.', listOf(eventSchema, 100_000).required()),
+});
+
+export const visitContract = contract<VisitDocument>(visitSchema);

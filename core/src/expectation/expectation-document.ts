@@ -25,7 +25,7 @@ export type ExpectationDocument =
   | UnknownDocument;
 
 /** Common to every kind. */
-interface ExpectationCommon {
+export interface ExpectationCommon {
   /** Where the value comes from: document and page, data sheet, or "common practice". */
   readonly source?: string;
   /** The nominal the quantity would have if present; decides between absent, partial and low. */

@@ -4,6 +4,10 @@ export {
   LATER_EXPECTATION_KINDS,
   type ElapsedDocument,
   type BalancedDocument,
+  type CombinedDocument,
+  type ExpectationCommon,
+  type ReferenceDocument,
+  type SourcedExpectation,
   type ExpectationDocument,
   type StateWord,
 } from './expectation-document';

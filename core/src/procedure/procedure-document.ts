@@ -1,5 +1,6 @@
 import type { ExpectationDocument } from '../expectation';
 import type { MeasurementFunction } from '../quantity';
+import type { SuspectClass } from '../unit-model';
 import type { Conditions } from './conditions';
 
 /** A troubleshooting flowchart. */
@@ -61,7 +62,7 @@ export type Target =
 
 export const END = '@end';
 
-interface StepCommon {
+export interface StepCommon {
   readonly text: string;
   /** Longer instruction under the title. */
   readonly detail?: string;
@@ -170,20 +171,6 @@ export interface DecideStep {
   readonly on: string;
   readonly cases: Readonly<Record<string, Target>>;
 }
-
-export const SUSPECT_CLASSES = [
-  'board',
-  'wiring',
-  'sensor',
-  'load',
-  'supply',
-  'control',
-  'mechanical',
-  'setting',
-  'none',
-  'open',
-] as const;
-export type SuspectClass = (typeof SUSPECT_CLASSES)[number];
 
 export interface ConclusionStep extends StepCommon {
   readonly kind: 'conclusion';

@@ -39,3 +39,4 @@ export {
   wireColourAt,
 } from './unit-model';
 export * from './unit-model-document';
+export { SUSPECT_CLASSES, type SuspectClass } from './suspect-class';

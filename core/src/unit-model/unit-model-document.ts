@@ -1,4 +1,5 @@
 import type { FlashSign } from '../blink';
+import type { SuspectClass } from './suspect-class';
 
 /** A unit model is a wiring list: supplies, boards, devices, wires. Quantities are texts such as "24 V". */
 export interface UnitModelDocument {
@@ -172,7 +173,8 @@ export interface DeviceDocument {
   /** Terminals beyond those the kind publishes, or instead of them where it publishes none. */
   readonly terminals?: readonly string[];
   readonly item?: string;
-  readonly class?: string;
+  /** What it counts as when it is accused. */
+  readonly class?: SuspectClass;
   readonly partOf?: string;
   /** Where one finds it: "tank", "pump niche". In the panel beside the board where nothing is said. */
   readonly where?: string;

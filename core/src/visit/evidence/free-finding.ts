@@ -1,4 +1,4 @@
-import type { SuspectClass } from '../../procedure';
+import type { SuspectClass } from '../../unit-model';
 import { INCONCLUSIVE } from '../../verdict';
 import type { FindingGrade, FindingReached, VisitState } from '../record';
 

@@ -1,4 +1,4 @@
-import type { SuspectClass } from '../../procedure';
+import type { SuspectClass } from '../../unit-model';
 import type { EventKind, FindingGrade } from '../record';
 import { changedConditions, suppliesOfStep } from '../safety';
 import { moved, stepOf, withOutcome } from '../walking';

@@ -1,0 +1,219 @@
+import { schemaUrn, type JsonSchema } from './describe';
+
+/** One address of the API. */
+export interface ApiRoute {
+  readonly method: 'get' | 'put' | 'post';
+  /** As Express writes it: `/visits/:id`, below `/api`. */
+  readonly path: string;
+  readonly summary: string;
+  /** Published schema of what is sent. */
+  readonly takes?: string;
+  /** Published schema of what is answered, where it is one; else in words. */
+  readonly gives: { readonly schema?: string; readonly words: string; readonly type?: string };
+  readonly status?: 200 | 201;
+  readonly query?: readonly { readonly name: string; readonly what: string }[];
+}
+
+/** Every address of the API. The server's spec compares it with the routes there are. */
+export const API_ROUTES: readonly ApiRoute[] = [
+  { method: 'get', path: '/health', summary: 'Whether the server is well.', gives: { words: 'It is.' } },
+  {
+    method: 'get',
+    path: '/backup',
+    summary: 'Everything stored.',
+    gives: { words: 'An archive in open formats.', type: 'application/zip' },
+  },
+  {
+    method: 'get',
+    path: '/library',
+    summary: 'Sites, units, and which documents there are.',
+    gives: { words: 'The library, with the hash of every document.' },
+  },
+  {
+    method: 'get',
+    path: '/unit-models/:id',
+    summary: 'The newest version of a unit model.',
+    gives: { schema: 'unit-model', words: 'The unit model.' },
+  },
+  {
+    method: 'get',
+    path: '/procedures/:id',
+    summary: 'The newest version of a chart.',
+    gives: { schema: 'procedure', words: 'The chart.' },
+  },
+  {
+    method: 'get',
+    path: '/meters/:id',
+    summary: 'The newest version of a meter.',
+    gives: { schema: 'meter', words: 'The meter.' },
+  },
+  {
+    method: 'put',
+    path: '/sites/:id',
+    summary: 'Puts a site on file.',
+    takes: 'sites#/$defs/Site',
+    gives: { words: 'The site.' },
+  },
+  {
+    method: 'put',
+    path: '/units/:id',
+    summary: 'Puts a unit on file.',
+    takes: 'sites#/$defs/Unit',
+    gives: { words: 'The unit.' },
+  },
+  {
+    method: 'put',
+    path: '/unit-models/:id',
+    summary: 'Stores a unit model, as a new version where it differs from the newest.',
+    takes: 'unit-model',
+    gives: { words: 'Its version, its hash and whether it is new.' },
+  },
+  {
+    method: 'put',
+    path: '/procedures/:id',
+    summary: 'Stores a chart, as a new version where it differs from the newest.',
+    takes: 'procedure',
+    gives: { words: 'Its version, its hash and whether it is new.' },
+  },
+  {
+    method: 'put',
+    path: '/meters/:id',
+    summary: 'Stores a meter, as a new version where it differs from the newest.',
+    takes: 'meter',
+    gives: { words: 'Its version, its hash and whether it is new.' },
+  },
+  {
+    method: 'get',
+    path: '/visits',
+    summary: 'All visits, the newest first.',
+    gives: { words: 'What a list shows of each.' },
+  },
+  {
+    method: 'get',
+    path: '/history',
+    summary: 'What happened at every unit so far.',
+    gives: { words: 'Past visits by unit, the oldest first.' },
+  },
+  {
+    method: 'post',
+    path: '/visits',
+    summary: 'Begins a visit. Begun twice with the same id it is one.',
+    takes: 'start-visit',
+    status: 201,
+    gives: { schema: 'visit', words: 'The visit with the documents it is pinned to.' },
+  },
+  {
+    method: 'get',
+    path: '/visits/:id',
+    summary: 'A visit with its documents and its log.',
+    gives: { schema: 'visit', words: 'The visit.' },
+  },
+  {
+    method: 'post',
+    path: '/visits/:id/events',
+    summary: 'Adds events to a log, all of them or none. Sent twice they are stored once.',
+    takes: 'event-batch',
+    gives: { words: 'The order the server gave each event.' },
+  },
+  {
+    method: 'get',
+    path: '/visits/:id/events',
+    summary: 'What was logged behind an event that was seen.',
+    query: [{ name: 'after', what: 'Order of the last event that was seen; 0 for all.' }],
+    gives: { words: 'The events with their order.' },
+  },
+  {
+    method: 'get',
+    path: '/visits/:id/export.json',
+    summary: 'A whole visit as a file.',
+    gives: { schema: 'visit', words: 'The visit.' },
+  },
+  {
+    method: 'get',
+    path: '/visits/:id/readings.csv',
+    summary: 'The readings of a visit for a spreadsheet.',
+    gives: { words: 'The readings list.', type: 'text/csv' },
+  },
+  {
+    method: 'post',
+    path: '/import',
+    summary: 'Brings documents in, all of them or none.',
+    takes: 'import',
+    query: [{ name: 'trial', what: 'Says what would happen and stores nothing.' }],
+    gives: { words: 'Effects and problems; 422 where nothing was stored.' },
+  },
+];
+
+const PROBLEM = 'What is wrong, by field (RFC 9457).';
+
+/** The API as an OpenAPI 3.1 document. The schemas stand beside it, as files of `docs/schema`. */
+export function openApi(version: string): JsonSchema {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const route of API_ROUTES) {
+    const path = `/api${route.path.replace(/:(\w+)/g, '{$1}')}`;
+    paths[path] = { ...paths[path], [route.method]: operation(route) };
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Juxtameter',
+      version,
+      description: 'Writes are idempotent; what is refused changes nothing. Answers to loopback only, without sign-in.',
+      license: { name: 'MIT', identifier: 'MIT' },
+    },
+    servers: [{ url: 'http://127.0.0.1:4310' }],
+    paths,
+    components: {
+      responses: {
+        Problem: {
+          description: PROBLEM,
+          content: {
+            'application/problem+json': {
+              schema: {
+                type: 'object',
+                required: ['type', 'title', 'status', 'detail'],
+                properties: {
+                  type: { type: 'string' },
+                  title: { type: 'string' },
+                  status: { type: 'integer' },
+                  detail: { type: 'string' },
+                  errors: {
+                    type: 'array',
+                    items: {
+                      type: 'object',
+                      required: ['path', 'message'],
+                      properties: { path: { type: 'string' }, message: { type: 'string' } },
+                    },
+                  },
+                },
+              },
+            },
+          },
+        },
+      },
+    },
+  };
+}
+
+function operation({ path, summary, takes, gives, status = 200, query = [] }: ApiRoute): JsonSchema {
+  const named = [...path.matchAll(/:(\w+)/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const asked = query.map(({ name, what }) => ({ name, in: 'query', description: what, schema: { type: 'string' } }));
+  const json = (schema: string): JsonSchema => ({ 'application/json': { schema: { $ref: schemaUrn(schema) } } });
+  return {
+    summary,
+    ...(named.length + asked.length > 0 ? { parameters: [...named, ...asked] } : {}),
+    ...(takes === undefined ? {} : { requestBody: { required: true, content: json(takes) } }),
+    responses: {
+      [String(status)]: {
+        description: gives.words,
+        content: gives.schema === undefined ? { [gives.type ?? 'application/json']: {} } : json(gives.schema),
+      },
+      default: { $ref: '#/components/responses/Problem' },
+    },
+  };
+}
