@@ -15,7 +15,7 @@ import type { SiteFile, VisitDocument } from './api';
 import { meterContract } from './meter-schema';
 import { procedureContract } from './procedure-schema';
 import { siteFileContract } from './site-schema';
-import { unitModelContract } from './unit-model-schema';
+import { unitModelContract } from './unit-model';
 import type { Contract } from './validate';
 import { isGeneral } from './visit-context';
 import { visitContract } from './visit-schema';

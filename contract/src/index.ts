@@ -14,7 +14,7 @@ export { lineFinder } from './line-finder';
 export { meterContract } from './meter-schema';
 export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';
-export { unitModelContract } from './unit-model-schema';
+export { unitModelContract } from './unit-model';
 export { contract, type Contract, type FieldProblem, type Validated } from './validate';
 export { isGeneral, isPinnedWith, visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';

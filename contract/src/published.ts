@@ -5,7 +5,7 @@ import { importSchema } from './import';
 import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
 import { siteFileSchema } from './site-schema';
-import { unitModelSchema } from './unit-model-schema';
+import { unitModelSchema } from './unit-model';
 import { startVisitSchema, visitSchema } from './visit-schema';
 
 /** Every document of the open formats, in the order in which they refer to each other. */

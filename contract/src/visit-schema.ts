@@ -4,7 +4,7 @@ import { eventSchema, uuid7 } from './events';
 import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
 import { siteSchema, unitSchema } from './site-schema';
-import { unitModelSchema } from './unit-model-schema';
+import { unitModelSchema } from './unit-model';
 import { contract } from './validate';
 
 const pinned = shape<PinnedDocuments>(

@@ -9,7 +9,7 @@ function routesInSource(): readonly string[] {
     .filter((name) => name.endsWith('.ts'))
     .map((name) => readFileSync(new URL(name, FOLDER), 'utf8'))
     .join('\n');
-  return [...text.matchAll(/(?:router|app)\.(get|put|post|delete|patch)\('(\/[^']+)'/g)].map(
+  return [...text.matchAll(/(?:router|app)\.(get|put|post|delete|patch)\('(\/[^'{]+)'/g)].map(
     ([, method, path]) => `${method} ${(path ?? '').replace(/^\/api/, '')}`,
   );
 }

@@ -3,4 +3,4 @@ export * from './said';
 export * from './shape';
 export { fieldTables } from './field-tables';
 export { jsonSchemas, schemaUrn, type JsonSchema, type Published } from './json-schema';
-export { isNeeded, nodeOf, type Field, type Node } from './walk';
+export { isNeeded, nodeOf, type Field, type Node, type ShapeNode } from './walk';

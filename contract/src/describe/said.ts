@@ -1,4 +1,4 @@
-import * as yup from 'yup';
+import type * as yup from 'yup';
 
 /** A list is compared as a list that nobody changes, whichever way the check declares it. */
 export type Plain<Value> = Value extends readonly (infer Entry)[] ? readonly Plain<Entry>[] : Value;

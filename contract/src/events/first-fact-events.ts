@@ -9,7 +9,7 @@ import {
 } from '@juxtameter/core';
 import * as yup from 'yup';
 import { finite, formed, id, listOf, name, oneOf, optional, orMissing, says, shape, text } from '../describe';
-import { codeSignSchema } from '../unit-model-schema';
+import { codeSignSchema } from '../unit-model';
 import type { BodiesOf } from './event-bodies';
 import { uuid7 } from './event-parts';
 

@@ -1,0 +1,2 @@
+export { codeSignSchema } from './code-schema';
+export { unitModelContract, unitModelSchema } from './unit-model-schema';
