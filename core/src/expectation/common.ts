@@ -1,5 +1,5 @@
 import { FUNCTIONS, type MeasurementFunction } from '../quantity';
-import type { ExpectationDocument } from './expectation-document';
+import type { ExpectationCommon } from './expectation-common';
 import type { Needed, ResolvedExpectation } from './resolved-expectation';
 import { readFraction } from './tolerance';
 
@@ -7,7 +7,7 @@ type Thresholds = Pick<ResolvedExpectation, 'unit' | 'absentBelow' | 'partialBel
 
 /** What every kind has: unit, thresholds, source. */
 export function thresholdsOf(
-  document: Pick<ExpectationDocument, 'absentBelow' | 'partialBelow' | 'source'>,
+  document: Pick<ExpectationCommon, 'absentBelow' | 'partialBelow' | 'source'>,
   measured: MeasurementFunction,
 ): Thresholds {
   return {
@@ -20,7 +20,7 @@ export function thresholdsOf(
 
 /** Nothing can be judged before something else is known; `finite` still tells open and shorted. */
 export function notYetKnown(
-  document: Pick<ExpectationDocument, 'absentBelow' | 'partialBelow' | 'source'>,
+  document: Pick<ExpectationCommon, 'absentBelow' | 'partialBelow' | 'source'>,
   measured: MeasurementFunction,
   words: string,
   needs?: Needed,

@@ -1,16 +1,6 @@
-export { sourceName } from './documents';
-export {
-  EXPECTATION_KINDS,
-  LATER_EXPECTATION_KINDS,
-  type ElapsedDocument,
-  type BalancedDocument,
-  type CombinedDocument,
-  type ExpectationCommon,
-  type ReferenceDocument,
-  type SourcedExpectation,
-  type ExpectationDocument,
-  type StateWord,
-} from './expectation-document';
+export type { ExpectationCommon, ReferenceDocument } from './expectation-common';
+export type { ExpectationKind } from './expectation-kind';
+export * from './kinds';
 export { formatExpectation } from './format-expectation';
 export { expectationExamples, parseExpectation, type ParsedExpectation } from './parse-expectation';
 export { resolveExpectation } from './resolve';

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import type { MeasurementFunction } from '../quantity';
-import type { ExpectationDocument } from './expectation-document';
+import { EXPECTATION_KINDS, EXPECTATION_REGISTRY, type ExpectationDocument } from './kinds';
 import { formatExpectation } from './format-expectation';
 import { expectationExamples, parseExpectation } from './parse-expectation';
 import { resolveExpectation } from './resolve';
@@ -168,4 +168,17 @@ describe('an expected value in one line', () => {
       { numRuns: 1000 },
     );
   });
+});
+
+describe('every kind of expectation', () => {
+  for (const kind of EXPECTATION_KINDS) {
+    const [line, measured] = EXPECTATION_REGISTRY[kind].example;
+    it(`is given by its example: ${kind}, ${line}`, () => {
+      const parsed = parseExpectation(line, measured);
+      if (parsed.outcome === 'error') throw new Error(parsed.message);
+      // A time is limited by the line of a limit.
+      expect(parsed.document.kind).toBe(kind === 'elapsed' ? 'limit' : kind);
+      expect(parseExpectation(formatExpectation(parsed.document), measured)).toEqual(parsed);
+    });
+  }
 });

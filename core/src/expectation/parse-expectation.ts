@@ -1,8 +1,6 @@
 import { DocumentError, FUNCTIONS, normalise, type MeasurementFunction } from '../quantity';
-import type { ExpectationDocument, SourcedExpectation } from './expectation-document';
+import { EXPECTATION_KINDS, EXPECTATION_REGISTRY, type ExpectationDocument, type SourcedExpectation } from './kinds';
 import { amountText, formatted } from './line-amounts';
-import { namedLine } from './named-lines';
-import { plainLine } from './plain-lines';
 import { resolveExpectation } from './resolve';
 
 /** What a typed line of expectation comes to; the caller keeps the text. */
@@ -91,9 +89,21 @@ function lineOf(line: string, measured: MeasurementFunction): ExpectationDocumen
 
 function withoutSource(line: string, measured: MeasurementFunction): ExpectationDocument {
   const lasting = FUNCTIONS[measured].dimension === 'time' ? null : LASTING.exec(line);
-  if (!lasting) return namedLine(line, measured) ?? plainLine(line, measured);
-  const is = namedLine(lasting[1] ?? '', measured) ?? plainLine(lasting[1] ?? '', measured);
+  if (!lasting) return lineAlone(line, measured);
+  const is = lineAlone(lasting[1] ?? '', measured);
   return { kind: 'sustained', is, for: amountText(lasting[2] ?? '', 'time') };
+}
+
+/** Every form of line with its kind's reader, in the order in which they are tried. */
+const FORMS = EXPECTATION_KINDS.flatMap((kind) => EXPECTATION_REGISTRY[kind].lines);
+
+/** A line of one kind, with no source and no time it holds for. */
+function lineAlone(line: string, measured: MeasurementFunction): ExpectationDocument {
+  for (const [pattern, read] of FORMS) {
+    const found = pattern.exec(line);
+    if (found) return read(found, measured);
+  }
+  throw new DocumentError('', `"${line}" is no expected value.`, []);
 }
 
 const VARIANT = /^(?:variant ([\w.-]+)(?:, ?|$))?(.*?)(?: ?page ([\w.-]+))?$/i;

@@ -9,7 +9,7 @@ import {
   type MeasurementFunction,
   type UnitSymbol,
 } from '../quantity';
-import type { ReferenceDocument } from './expectation-document';
+import type { ReferenceDocument } from './expectation-common';
 import type { Needed } from './resolved-expectation';
 import type { NamedReading, ResolutionFacts } from './resolution-facts';
 

@@ -1,8 +1,33 @@
-import { DocumentError, type MeasurementFunction } from '../quantity';
-import { thresholdsOf } from './common';
-import type { DocumentsDocument, ExpectationDocument, SourcedExpectation } from './expectation-document';
-import type { ResolutionFacts } from './resolution-facts';
-import type { ResolvedExpectation } from './resolved-expectation';
+import { DocumentError, type MeasurementFunction } from '../../quantity';
+import { thresholdsOf } from '../common';
+import type { ExpectationCommon } from '../expectation-common';
+import type { ExpectationKind } from '../expectation-kind';
+import type { ResolutionFacts } from '../resolution-facts';
+import type { ResolvedExpectation } from '../resolved-expectation';
+import type { ExpectationDocument } from './expectation-shapes';
+
+/** Documents that disagree: each is kept, and until one is chosen only what all of them say is judged. */
+export interface DocumentsDocument extends ExpectationCommon {
+  readonly kind: 'documents';
+  /** What a choice settles, for every expectation that asks the same: "motor-variant". */
+  readonly question: string;
+  readonly sources: readonly SourcedExpectation[];
+}
+
+export interface SourcedExpectation {
+  readonly document: string;
+  readonly page?: string;
+  readonly variant?: string;
+  readonly expect: ExpectationDocument;
+}
+
+export const documentsKind: ExpectationKind<DocumentsDocument> = {
+  resolve: (document, { measured, facts, inner }) => resolveDocuments(document, measured, facts, inner),
+  format: (document, inner) =>
+    document.sources.map((source) => `${inner(source.expect)} (${sourceName(source)})`).join(' or '),
+  lines: [],
+  example: ['24 V ±9 % (label) or 26 V ±9 % (manual page 4)', 'ac-voltage'],
+};
 
 /** How a source is named in a choice: "variant B, service sheet page 4". */
 export function sourceName({ document, page, variant }: Omit<SourcedExpectation, 'expect'>): string {
@@ -11,7 +36,7 @@ export function sourceName({ document, page, variant }: Omit<SourcedExpectation,
 }
 
 /** The document that was chosen; else all of them, each to be judged against. */
-export function resolveDocuments(
+function resolveDocuments(
   document: DocumentsDocument,
   measured: MeasurementFunction,
   facts: ResolutionFacts,

@@ -1,20 +1,52 @@
-import { DocumentError, formatValue, FUNCTIONS, type MeasurementFunction } from '../quantity';
-import { notYetKnown, thresholdsOf } from './common';
-import type { CombinedDocument, RelativeDocument } from './expectation-document';
-import { resolveReference, spoken } from './reference';
-import type { NamedReading, ResolutionFacts } from './resolution-facts';
-import type { ResolvedExpectation } from './resolved-expectation';
-import { readTolerance } from './tolerance';
+import { DocumentError, formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
+import { notYetKnown, thresholdsOf } from '../common';
+import { comparedWith } from '../compared';
+import type { ExpectationCommon, ReferenceDocument } from '../expectation-common';
+import type { ExpectationKind } from '../expectation-kind';
+import { toleranceText } from '../line-amounts';
+import { off, optional, PLUS_MINUS, referenceOf, referenceWords } from '../line-parts';
+import { resolveReference, spoken } from '../reference';
+import type { ResolutionFacts } from '../resolution-facts';
+import type { ResolvedExpectation } from '../resolved-expectation';
+import { readTolerance } from '../tolerance';
+import type { ExpectationDocument } from './expectation-shapes';
+
+/** Compared with another reading or with the zeroed leads. */
+export interface RelativeDocument extends ExpectationCommon {
+  readonly kind: 'relative';
+  readonly to: ReferenceDocument | 'leads';
+  /** Default `same`. */
+  readonly is?: 'same' | 'below' | 'above';
+  /** At least this much below or above: an amount, or percent of the other. */
+  readonly by?: string;
+  /** For `same`: an amount or percent; default 10 %, over the leads 0.5 Ω. */
+  readonly tolerance?: string;
+}
+
+export const relativeKind: ExpectationKind<RelativeDocument> = {
+  resolve: (document, { measured, facts }) => resolveRelative(document, measured, facts),
+  format: (document) => {
+    const to = document.to === 'leads' ? 'leads' : referenceWords(document.to);
+    return document.by === undefined
+      ? `same as ${to}${off(document)}`
+      : `${document.by} ${document.is ?? 'above'} ${to}`;
+  },
+  lines: [
+    [new RegExp(`^same as (.+?)(?:${PLUS_MINUS}(.+))?$`, 'i'), sameLine],
+    [/^(.+?) (below|above) (.+)$/i, besideLine],
+  ],
+  example: ['same as last', 'ac-voltage'],
+};
 
 const DEFAULT_TOLERANCE = '10 %';
 /** How well zeroed leads repeat, twice over; common practice, no source. */
 const OVER_LEADS = '0.5 Ω';
 
 /** The same as, below or above another reading. */
-export function resolveRelative(
+function resolveRelative(
   document: RelativeDocument,
   measured: MeasurementFunction,
-  facts: ResolutionFacts = {},
+  facts: ResolutionFacts,
 ): ResolvedExpectation {
   const { dimension, unit, neverNegative } = FUNCTIONS[measured];
   if (document.to === 'leads') return overLeads(document, measured, facts);
@@ -77,57 +109,26 @@ function overLeads(
   return { ...thresholdsOf(document, measured), low: 0, high: most, words, rule: words, judgeable: true, finite: true };
 }
 
-/** The sum of other readings, or the first less the second. */
-export function resolveCombined(
-  document: CombinedDocument,
-  measured: MeasurementFunction,
-  facts: ResolutionFacts = {},
-): ResolvedExpectation {
-  const { dimension, unit } = FUNCTIONS[measured];
-  const isSum = document.kind === 'sum';
-  if (document.readings.length < 2 || (!isSum && document.readings.length !== 2))
-    throw new DocumentError('readings', isSum ? 'A sum has at least two readings.' : 'A difference has two readings.', [
-      '["L1-N", "L2-N"]',
-    ]);
-  const read: { reading: NamedReading; sign: 1 | -1 }[] = [];
-  for (const [index, name] of document.readings.entries()) {
-    const at = resolveReference({ reading: name }, `readings[${index}]`, dimension, facts);
-    if ('needs' in at) return notYetKnown(document, measured, `${document.kind} with ${at.words}`, at.needs);
-    if (at.reading) read.push({ reading: at.reading, sign: isSum || index === 0 ? 1 : -1 });
-    else return notYetKnown(document, measured, `${document.kind} with ${spoken(name)}, which was guessed`);
-  }
-  const expected = read.reduce((sum, { reading, sign }) => sum + sign * reading.value, 0);
-  const tolerance = document.tolerance ?? '5 %';
-  const off = readTolerance(tolerance, 'tolerance', expected, dimension);
-  const terms = read
-    .map(({ reading }, index) => `${index === 0 ? '' : isSum ? ' + ' : ' − '}${reading.words}`)
-    .join('');
-  const words = `${formatValue(expected, unit, 4)} ±${tolerance}`;
-  return {
-    ...thresholdsOf(document, measured),
-    low: expected - off,
-    high: expected + off,
-    of: expected,
-    words,
-    rule: `${terms} = ${words}`,
-    judgeable: true,
-    finite: true,
-    compared: comparedWith(read),
-  };
-}
-
-function comparedWith(
-  readings: readonly { readonly reading: NamedReading; readonly sign: 1 | -1 }[],
-): NonNullable<ResolvedExpectation['compared']> {
-  return {
-    readings: readings.map(({ reading, sign }) => ({
-      value: reading.value,
-      sign,
-      ...(reading.uncertainty ? { uncertainty: reading.uncertainty } : {}),
-    })),
-  };
-}
-
 function span(low: number, high: number, unit: ResolvedExpectation['unit']): string {
   return `${formatValue(low, unit, 4)} to ${formatValue(high, unit, 4)}`;
+}
+
+function sameLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
+  const [, to = '', tolerance] = found;
+  const reference = to.toLowerCase() === 'leads' ? ('leads' as const) : referenceOf(to, FUNCTIONS[measured].dimension);
+  return {
+    kind: 'relative',
+    to: reference,
+    ...optional('tolerance', tolerance, (text) => toleranceText(text, measured)),
+  };
+}
+
+function besideLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
+  const [, by = '', side, to = ''] = found;
+  return {
+    kind: 'relative',
+    to: referenceOf(to, FUNCTIONS[measured].dimension),
+    is: side?.toLowerCase() === 'above' ? 'above' : 'below',
+    by: toleranceText(by, measured),
+  };
 }

@@ -1,17 +1,44 @@
-import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../quantity';
-import type { ElapsedDocument } from './expectation-document';
-import type { ResolutionFacts } from './resolution-facts';
-import type { ResolvedExpectation } from './resolved-expectation';
-import { nominalWords, readFraction } from './tolerance';
+import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
+import type { ExpectationCommon } from '../expectation-common';
+import type { ExpectationKind } from '../expectation-kind';
+import type { ResolutionFacts } from '../resolution-facts';
+import type { ResolvedExpectation } from '../resolved-expectation';
+import { nominalWords, readFraction } from '../tolerance';
+
+export interface ElapsedDocument extends ExpectationCommon {
+  readonly kind: 'elapsed';
+  /** What is timed, from what to what: "fan off after the call ends". */
+  readonly event?: string;
+  readonly atLeast?: string;
+  readonly atMost?: string;
+  /** Address of the setting that chooses the time, such as "BC.S2"; its position has to be read first. */
+  readonly bySetting?: string;
+  /** The times the setting chooses from. */
+  readonly oneOf?: readonly string[];
+  /** Of the time the setting chooses; default 10 %. */
+  readonly tolerance?: string;
+}
+
+export const elapsedKind: ExpectationKind<ElapsedDocument> = {
+  resolve: (document, { measured, facts }) => resolveElapsed(document, measured, facts),
+  format: (document) => {
+    if (document.atLeast !== undefined && document.atMost !== undefined)
+      return `${document.atLeast}..${document.atMost}`;
+    if (document.atMost !== undefined) return `< ${document.atMost}`;
+    return document.atLeast === undefined ? 'unknown' : `> ${document.atLeast}`;
+  },
+  lines: [],
+  example: ['> 20 s', 'elapsed-time'],
+};
 
 /** Part of the chosen time a timer may be off by where nothing else is written; common practice, no source. */
 const USUAL_TOLERANCE = 0.1;
 
 /** A time between limits, or the one a setting chooses. Not judged while the position of the setting is not known. */
-export function resolveElapsed(
+function resolveElapsed(
   document: ElapsedDocument,
   measured: MeasurementFunction,
-  { times = {} }: ResolutionFacts = {},
+  { times = {} }: ResolutionFacts,
 ): ResolvedExpectation {
   if (FUNCTIONS[measured].dimension !== 'time')
     throw new DocumentError('kind', 'Elapsed time is expected of a reading of time.', ['"function": "elapsed-time"']);

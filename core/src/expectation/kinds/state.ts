@@ -1,7 +1,30 @@
-import { DocumentError, FUNCTIONS, formatValue, inBase, readQuantity, type MeasurementFunction } from '../quantity';
-import type { StateDocument } from './expectation-document';
-import type { ResolvedExpectation } from './resolved-expectation';
-import { nominalWords, readFraction } from './tolerance';
+import { DocumentError, formatValue, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
+import type { ExpectationCommon } from '../expectation-common';
+import type { ExpectationKind } from '../expectation-kind';
+import { quantityText } from '../line-amounts';
+import type { ResolvedExpectation } from '../resolved-expectation';
+import { nominalWords, readFraction } from '../tolerance';
+
+export type StateWord = 'present' | 'absent' | 'closed' | 'open';
+
+export interface StateDocument extends ExpectationCommon {
+  readonly kind: 'state';
+  readonly is: StateWord;
+  readonly of?: string;
+  /** Present from this part of `of`; default 80 %. */
+  readonly presentFrom?: string;
+  /** Closed under this voltage or resistance; default the larger of 1 V and 2 % of `of`, or 5 Ω. */
+  readonly closedBelow?: string;
+  /** Open from this part of `of` or this resistance; default 80 %, or 1 MΩ. */
+  readonly openFrom?: string;
+}
+
+export const stateKind: ExpectationKind<StateDocument> = {
+  resolve: (document, { measured }) => resolveState(document, measured),
+  format: (document) => (document.of === undefined ? document.is : `${document.is} ${document.of}`),
+  lines: [[/^(present|absent|closed|open)(?: (.+))?$/i, stateLine]],
+  example: ['closed 24 V', 'ac-voltage'],
+};
 
 /** A closed contact drops at most this much under load; common practice, no source. */
 const CLOSED_VOLTS = 1;
@@ -13,7 +36,7 @@ const OPEN_OHMS = '1 MΩ';
 const SILENT_OHMS = '100 Ω';
 
 /** Present or absent, open or closed, judged by volts across the points or by ohms between them. */
-export function resolveState(document: StateDocument, measured: MeasurementFunction): ResolvedExpectation {
+function resolveState(document: StateDocument, measured: MeasurementFunction): ResolvedExpectation {
   const { dimension, unit } = FUNCTIONS[measured];
   const nominal = document.of === undefined ? undefined : readQuantity(document.of, 'of', dimension);
   const common = {
@@ -89,4 +112,9 @@ function presenceBand(document: StateDocument, of: number, ofWords: string, meas
 
 function percent(part: number): string {
   return `${Number((part * 100).toPrecision(4))} %`;
+}
+
+function stateLine([, word = '', of]: RegExpExecArray, measured: MeasurementFunction): StateDocument {
+  const is = word.toLowerCase() as StateWord;
+  return of === undefined ? { kind: 'state', is } : { kind: 'state', is, of: quantityText(of, measured) };
 }

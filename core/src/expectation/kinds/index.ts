@@ -1,0 +1,3 @@
+export { sourceName } from './documents';
+export * from './expectation-registry';
+export type * from './expectation-shapes';

@@ -1,0 +1,100 @@
+import { heaterOhms, ratedAmps } from '../../reference';
+import { DocumentError, formatValue, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
+import { thresholdsOf } from '../common';
+import type { ExpectationCommon } from '../expectation-common';
+import type { ExpectationKind } from '../expectation-kind';
+import { amountText, quantityText, toleranceText } from '../line-amounts';
+import { off, optional, PLUS_MINUS } from '../line-parts';
+import type { ResolvedExpectation } from '../resolved-expectation';
+import { readTolerance } from '../tolerance';
+import type { ExpectationDocument } from './expectation-shapes';
+
+/** Derived from a rating: ohms or amps of a heater, amps of a coil or transformer, farads of a capacitor. */
+export interface RatingDocument extends ExpectationCommon {
+  readonly kind: 'rating';
+  readonly power?: string;
+  readonly apparent?: string;
+  readonly capacitance?: string;
+  /** Rated voltage; needed with `power` and `apparent`. */
+  readonly at?: string;
+  /** Default 10 %. */
+  readonly tolerance?: string;
+}
+
+export const ratingKind: ExpectationKind<RatingDocument> = {
+  resolve: (document, { measured }) => resolveRating(document, measured),
+  format: (document) =>
+    document.capacitance === undefined
+      ? `${document.power ?? document.apparent ?? ''} at ${document.at ?? ''}${off(document)}`
+      : `can ${document.capacitance}${off(document)}`,
+  lines: [
+    [new RegExp(`^can (.+?)(?:${PLUS_MINUS}(.+))?$`, 'i'), canLine],
+    [new RegExp(`^(.+ ?(?:W|VA)) at (.+? ?V)(?:${PLUS_MINUS}(.+))?$`), ratingLine],
+  ],
+  example: ['1.9 kW at 230 V', 'resistance'],
+};
+
+/** What the plate says, turned into what the meter should show. */
+function resolveRating(document: RatingDocument, measured: MeasurementFunction): ResolvedExpectation {
+  const { dimension, unit } = FUNCTIONS[measured];
+  const { value, rule, assumed } = derived(document, dimension);
+  const tolerance = document.tolerance ?? '10 %';
+  const off = readTolerance(tolerance, 'tolerance', value, dimension);
+  return {
+    ...thresholdsOf(document, measured),
+    low: value - off,
+    high: value + off,
+    of: value,
+    words: `${formatValue(value, unit)} ±${tolerance}`,
+    rule: `${rule} = ${formatValue(value, unit)} ±${tolerance}`,
+    judgeable: !assumed,
+    finite: true,
+  };
+}
+
+function derived(document: RatingDocument, dimension: string): { value: number; rule: string; assumed: boolean } {
+  const { power, apparent, capacitance, at } = document;
+  if (dimension === 'capacitance' && capacitance !== undefined) {
+    const farads = readQuantity(capacitance, 'capacitance', 'capacitance');
+    return { value: inBase(farads), rule: 'the can', assumed: farads.assumed };
+  }
+  const rated = power ?? apparent;
+  if (rated !== undefined && at !== undefined) {
+    const taken = readQuantity(
+      rated,
+      power === undefined ? 'apparent' : 'power',
+      power === undefined ? 'apparent-power' : 'power',
+    );
+    const volts = readQuantity(at, 'at', 'voltage');
+    const assumed = taken.assumed || volts.assumed;
+    if (dimension === 'current')
+      return { value: ratedAmps(inBase(taken), inBase(volts)), rule: `${rated} / ${at}`, assumed };
+    if (dimension === 'resistance' && power !== undefined)
+      return { value: heaterOhms(inBase(taken), inBase(volts)), rule: `(${at})² / ${power}`, assumed };
+  }
+  throw new DocumentError('rating', `This rating gives no ${dimension}.`, [
+    '{"kind":"rating","power":"3.6 kW","at":"240 V"} for ohms or amps',
+    '{"kind":"rating","apparent":"63 VA","at":"24 V"} for amps',
+    '{"kind":"rating","capacitance":"5 µF"} for microfarads',
+  ]);
+}
+
+function canLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
+  const [, value = '', tolerance] = found;
+  return {
+    kind: 'rating',
+    capacitance: quantityText(value, 'capacitance'),
+    ...optional('tolerance', tolerance, (text) => toleranceText(text, measured)),
+  };
+}
+
+function ratingLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
+  const [, rated = '', at = '', tolerance] = found;
+  const isApparent = /VA$/.test(rated);
+  return {
+    kind: 'rating',
+    ...(isApparent ? { apparent: amountText(rated, 'apparent-power') } : { power: amountText(rated, 'power') }),
+    at: amountText(at, 'voltage'),
+    ...optional('tolerance', tolerance, (text) => toleranceText(text, measured)),
+  };
+}
