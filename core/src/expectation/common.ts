@@ -1,3 +1,4 @@
+import { PRESENCE } from '../reference';
 import { FUNCTIONS, type MeasurementFunction } from '../quantity';
 import type { ExpectationCommon } from './expectation-common';
 import type { Needed, ResolvedExpectation } from './resolved-expectation';
@@ -12,8 +13,8 @@ export function thresholdsOf(
 ): Thresholds {
   return {
     unit: FUNCTIONS[measured].unit,
-    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
-    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', PRESENCE.partialPart),
     source: document.source,
   };
 }

@@ -1,3 +1,4 @@
+import { endsOf, magnitudeOfEnds, PRESENCE } from '../reference';
 import { formatExpectation } from '../expectation';
 import { FUNCTIONS } from '../quantity';
 import { supplyPlan } from '../supply';
@@ -9,8 +10,6 @@ import { GUARD_WORDS, type Guard, type GuardId } from './guard';
 
 type Reading = EventOf<'reading-taken'>;
 
-/** More volts than this show that a meter is alive; common practice, no source. */
-const ALIVE_VOLTS = 10;
 /** Under this many ohms the leads matter; common practice, no source. */
 const LOW_OHMS = 10;
 /** Milliseconds after which leads are zeroed again, and a meter is shown to work again; common practice, no source. */
@@ -58,7 +57,8 @@ function isUnproven(state: VisitState, reading: Reading): boolean {
   if (FUNCTIONS[reading.function].dimension !== 'voltage' || reading.function === 'diode' || reading.proof)
     return false;
   const { value } = reading.judgement;
-  const isNothing = value !== undefined && Math.abs(value) < 1 && measuredOutcome(reading).verdict !== 'invalid';
+  const isNothing =
+    value !== undefined && Math.abs(value) < PRESENCE.deadVolts && measuredOutcome(reading).verdict !== 'invalid';
   if (!isNothing) return false;
   return !state.trail.some(({ event, standing }) => {
     if (standing === 'retracted' || Math.abs(Date.parse(event.at) - Date.parse(reading.at)) > QUARTER) return false;
@@ -67,7 +67,7 @@ function isUnproven(state: VisitState, reading: Reading): boolean {
       event.type === 'reading-taken' &&
       event.meter === reading.meter &&
       event.function === reading.function &&
-      Math.abs(event.judgement.value ?? 0) >= ALIVE_VOLTS
+      magnitudeOfEnds(endsOf(event.judgement.value ?? 0, event.judgement.interval)).low >= PRESENCE.knownLiveVolts
     );
   });
 }

@@ -1,3 +1,4 @@
+import { PRESENCE, presenceOf, type Ends, type Presence } from '../reference';
 import { elementName, terminalLabel, wireColourAt, type UnitModelDocument } from '../unit-model';
 import type { Chain } from './chain';
 
@@ -6,7 +7,7 @@ export interface ChainReading {
   /** Indices of `points`, the one nearer to the source first. */
   readonly from: number;
   readonly to: number;
-  readonly shows: 'alive' | 'dead' | 'unclear';
+  readonly shows: Presence;
   readonly volts: number;
   readonly event: string;
 }
@@ -25,15 +26,12 @@ export interface BreakPlace {
   readonly isContradictory: boolean;
 }
 
-/** Alive from this part of the voltage on, dead under that one or under a volt; common practice, no source. */
-const ALIVE = 0.7;
-const DEAD = 0.1;
-
-/** What a number of volts across part of a chain shows. */
-export function voltsShow(chain: Pick<Chain, 'nominal'>, volts: number): ChainReading['shows'] {
-  const part = Math.abs(volts) / chain.nominal;
-  if (part >= ALIVE) return 'alive';
-  return part <= DEAD || Math.abs(volts) <= 1 ? 'dead' : 'unclear';
+/** What volts across part of a chain show: alive or dead only where all they may be says so. */
+export function voltsShow({ nominal }: Pick<Chain, 'nominal'>, ends: Ends): Presence {
+  return presenceOf(ends, {
+    aliveFrom: PRESENCE.chainAlivePart * nominal,
+    deadUpTo: Math.max(PRESENCE.chainDeadPart * nominal, PRESENCE.deadVolts),
+  });
 }
 
 export function locateBreak(chain: Chain, readings: readonly ChainReading[]): BreakPlace {

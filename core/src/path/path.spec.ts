@@ -1,3 +1,4 @@
+import { endsOf } from '../reference';
 import { BENCH_CONTEXT } from '../testing/traps';
 import { BURNER_CONTEXT } from '../testing/burner';
 import { DEMO_MODEL } from '../testing/demo';
@@ -27,7 +28,7 @@ function chain(id: string, options = {}): Chain {
 function simulated(chain: Chain, broken: number, from: string, to: string): ChainReading {
   const [a, b] = [chain.points.indexOf(from), chain.points.indexOf(to)];
   const volts = a <= broken && broken < b ? chain.nominal : 0;
-  return { from: a, to: b, shows: voltsShow(chain, volts), volts, event: `${from}-${to}` };
+  return { from: a, to: b, shows: voltsShow(chain, endsOf(volts)), volts, event: `${from}-${to}` };
 }
 
 describe('a chain', () => {
@@ -112,7 +113,7 @@ describe('the place where the voltage stops', () => {
     const at = (from: string, to: string, volts: number): ChainReading => ({
       from: mist.points.indexOf(from),
       to: mist.points.indexOf(to),
-      shows: voltsShow(mist, volts),
+      shows: voltsShow(mist, endsOf(volts)),
       volts,
       event: from,
     });
@@ -136,7 +137,7 @@ describe('the place where the voltage stops', () => {
 
   it('takes a part of the voltage for neither alive nor dead', () => {
     const mist = chain('mist-chain');
-    expect([27, 20, 17, 16, 8, 2.4, 1.2, 0].map((volts) => voltsShow(mist, volts))).toEqual([
+    expect([27, 20, 17, 16, 8, 2.4, 1.2, 0].map((volts) => voltsShow(mist, endsOf(volts)))).toEqual([
       'alive',
       'alive',
       'alive',

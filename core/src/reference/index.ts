@@ -39,3 +39,4 @@ export {
   windingOhms,
   type ConductorMaterial,
 } from './winding';
+export { endsOf, magnitudeOfEnds, PRESENCE, presenceOf, type Ends, type Presence } from './presence';

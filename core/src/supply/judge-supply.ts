@@ -1,7 +1,7 @@
-import { balanceOf } from '../reference';
+import { balanceOf, endsOf, magnitudeOfEnds, PRESENCE, type Ends } from '../reference';
 import { formatValue } from '../quantity';
 import { supplyNominal, supplyOf, type SupplyDocument, type UnitModelDocument } from '../unit-model';
-import { pairVolts } from './supply-plan';
+import { pairBand, pairVolts } from './supply-plan';
 
 /** What the pairs of a supply can come to together. */
 export const SUPPLY_PATTERNS = [
@@ -30,14 +30,14 @@ export interface SupplyVerdict {
 export interface SupplyFacts {
   /** Volts of every pair by its name, DC with its sign. */
   readonly volts: ReadonlyMap<string, number>;
+  /** All that the volts of a pair may be, as far as the meter can tell; the volts themselves where it is not known. */
+  readonly intervals?: ReadonlyMap<string, Ends>;
   /** Nothing that could feed a dead conductor back is on. */
   readonly isUnloaded: boolean;
   /** The continuity of its earth was read and is right. */
   readonly isEarthProven: boolean;
 }
 
-/** Under this part of the voltage a pair counts as nothing; common practice, no source. */
-const NOTHING = 0.05;
 /** Unbalance of a three-phase supply that harms a motor: NEMA MG 1 derates it above 1 % (from memory). */
 const UNBALANCE = 0.01;
 /** Legs this far apart hang on a neutral that does not hold them; common practice, no source. */
@@ -80,25 +80,34 @@ class SupplyView {
       .join(', ');
   }
 
+  /** The magnitude of a pair with all it may be. */
+  private ends(name: string): Ends {
+    const [a = '', b = ''] = name.split('-');
+    const known = this.facts.intervals?.get(name) ?? this.facts.intervals?.get(`${b}-${a}`);
+    return magnitudeOfEnds(known ?? endsOf(this.volts(name)));
+  }
+
   private should(name: string): number {
     return Math.abs(pairVolts(this.model, this.supply, name) ?? this.nominal);
   }
 
   isNothing(name: string): boolean {
-    return Math.abs(this.volts(name)) <= NOTHING * this.nominal;
+    return this.ends(name).high <= PRESENCE.absentPart * this.nominal;
   }
 
   /** At least half of what it should be, or of what a line has where it should be nothing. */
   isAlive(name: string): boolean {
     const line = this.supply.system === 'split-phase' ? this.nominal / 2 : this.nominal;
-    return Math.abs(this.volts(name)) >= 0.5 * (this.should(name) || line);
+    return this.ends(name).low >= PRESENCE.partialPart * (this.should(name) || line);
   }
 
-  /** How it lies to its band: 0 inside, -1 under, 1 over. */
-  side(name: string): -1 | 0 | 1 {
-    const [minus, plus] = BANDS[this.supply.system];
-    const part = Math.abs(this.volts(name)) / this.should(name);
-    return part < 1 - minus ? -1 : part > 1 + plus ? 1 : 0;
+  /** How it lies to the band its reading is judged by; undefined where the meter cannot tell. */
+  side(name: string): 'low' | 'within' | 'high' | undefined {
+    const band = pairBand(this.model, this.supply, name);
+    const { low, high } = this.ends(name);
+    if (low >= band.low && high <= band.high) return 'within';
+    if (high < band.low) return 'low';
+    return low > band.high ? 'high' : undefined;
   }
 
   /** Fed by cells, which tire. */
@@ -115,14 +124,6 @@ class SupplyView {
   }
 }
 
-const BANDS: Readonly<Record<SupplyDocument['system'], readonly [number, number]>> = {
-  'single-phase': [0.1, 0.1],
-  'split-phase': [0.05, 0.05],
-  'three-phase': [0.1, 0.1],
-  'class-2-ac': [0.15, 0.2],
-  dc: [0.1, 0.1],
-};
-
 const BY_SYSTEM: Readonly<Record<SupplyDocument['system'], (view: SupplyView) => SupplyVerdict>> = {
   'single-phase': judgeTwoWires('L', 'N'),
   'class-2-ac': judgeTwoWires('feed', 'return'),
@@ -133,9 +134,11 @@ const BY_SYSTEM: Readonly<Record<SupplyDocument['system'], (view: SupplyView) =>
 
 function level(view: SupplyView, name: string): SupplyVerdict {
   const side = view.side(name);
-  if (side < 0)
+  if (side === 'low')
     return view.is('low', `${view.words(name)}: under its band. Read it again under load and find the drop.`);
-  if (side > 0) return view.is('high', `${view.words(name)}: over its band.`);
+  if (side === 'high') return view.is('high', `${view.words(name)}: over its band.`);
+  if (side === undefined)
+    return view.is('unclear', `${view.words(name)}: too close to the limit of its band for this meter to call.`);
   return view.is('good', `${view.words(...view.facts.volts.keys())}: as it should be.`);
 }
 
@@ -201,7 +204,7 @@ function judgeSplit(view: SupplyView): SupplyVerdict {
         'floating',
         `${words}: neutral is not at earth. ${view.facts.isEarthProven ? 'Its bond is missing' : 'Prove the earth first'}.`,
       );
-    const off = [across, one, two].find((name) => view.side(name) !== 0);
+    const off = [across, one, two].find((name) => view.side(name) !== 'within');
     return off === undefined ? view.is('good', `${words}: as it should be.`) : level(view, off);
   }
   if (view.isAlive(one) && view.isAlive(two)) {
@@ -220,7 +223,7 @@ function judgeThree(view: SupplyView): SupplyVerdict {
   const lines = ['L1-L2', 'L2-L3', 'L1-L3'].filter((name) => view.has(name));
   const words = view.words(...lines);
   if (lines.every((name) => view.isNothing(name))) return view.is('no-supply', `${words}: nothing arrives.`);
-  const alive = lines.filter((name) => view.side(name) >= 0);
+  const alive = lines.filter((name) => view.side(name) !== 'low');
   const weak = lines.filter((name) => Math.abs(view.volts(name)) < 0.75 * view.nominal);
   if (weak.length >= 2 && alive.length <= 1) {
     const lost = ['L1', 'L2', 'L3'].find((line) => weak.every((name) => name.split('-').includes(line)));
@@ -244,7 +247,7 @@ function judgeThree(view: SupplyView): SupplyVerdict {
       'unbalanced',
       `${words}: mean ${formatValue(mean, 'V', 4)}, the farthest ${formatValue(deviation, 'V', 3)} from it, ${percent(unbalance)} unbalanced; above 1 % a motor is derated (NEMA MG 1).`,
     );
-  const off = lines.find((name) => view.side(name) !== 0);
+  const off = lines.find((name) => view.side(name) !== 'within');
   return off === undefined
     ? view.is('good', `${words}: ${percent(unbalance)} unbalanced, as it should be.`)
     : level(view, off);
@@ -257,7 +260,7 @@ function judgeDirect(view: SupplyView): SupplyVerdict {
   if (volts < 0) return view.is('reversed', `${words}: plus and minus are crossed, or the probes are.`);
   if (view.supply.bond !== undefined && view.has('minus-E') && !view.isNothing('minus-E') && !view.isNothing('plus-E'))
     return view.is('floating', `${words}: neither pole is at earth: the bond is missing.`);
-  if (view.side('plus-minus') < 0 && view.isBattery)
+  if (view.side('plus-minus') === 'low' && view.isBattery)
     return view.is(
       'weak-cells',
       `${words}, ${percent(volts / view.nominal)} of what fresh cells give: weak. Lamps may still light, a relay does not pull.`,

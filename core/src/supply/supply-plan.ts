@@ -1,4 +1,5 @@
-import type { ExpectationDocument } from '../expectation';
+import { resolveExpectation, type ExpectationDocument } from '../expectation';
+import type { Ends } from '../reference';
 import type { MeasurementFunction } from '../quantity';
 import {
   conductorPairs,
@@ -92,6 +93,12 @@ export function pairVolts(model: UnitModelDocument, supply: SupplyDocument, name
 function toNeutral({ system }: SupplyDocument, nominal: number): number {
   if (system === 'split-phase') return nominal / 2;
   return system === 'three-phase' ? nominal / Math.sqrt(3) : nominal;
+}
+
+/** The band of a pair, in volts: the one its reading is judged by. */
+export function pairBand(model: UnitModelDocument, supply: SupplyDocument, name: string): Ends {
+  const measured = supply.system === 'dc' ? 'dc-voltage' : 'ac-voltage';
+  return resolveExpectation(pairExpectation(model, supply, name), measured);
 }
 
 function pairExpectation(model: UnitModelDocument, supply: SupplyDocument, name: string): ExpectationDocument {

@@ -1,3 +1,4 @@
+import { PRESENCE } from '../../reference';
 import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
 import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
@@ -39,8 +40,8 @@ function resolveLimit(document: LimitDocument, measured: MeasurementFunction): R
     high: isUpper ? inBase(limit) : Infinity,
     unit,
     of: document.of === undefined ? ifPresent : inBase(readQuantity(document.of, 'of', dimension)),
-    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
-    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', PRESENCE.partialPart),
     words,
     rule: words,
     source: document.source,

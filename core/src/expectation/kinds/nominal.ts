@@ -1,3 +1,4 @@
+import { PRESENCE } from '../../reference';
 import { DocumentError, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
 import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
@@ -38,8 +39,8 @@ function resolveNominal(document: NominalDocument, measured: MeasurementFunction
     high: nominal + readTolerance(plusText, 'plus', nominal, dimension),
     unit,
     of: document.of === undefined ? nominal : inBase(readQuantity(document.of, 'of', dimension)),
-    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
-    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', PRESENCE.partialPart),
     words,
     rule: words,
     source: document.source,

@@ -1,3 +1,4 @@
+import { PRESENCE } from '../../reference';
 import { DocumentError, formatValue, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
 import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
@@ -42,8 +43,8 @@ function resolveState(document: StateDocument, measured: MeasurementFunction): R
   const common = {
     unit,
     of: nominal && inBase(nominal),
-    absentBelow: readFraction(document.absentBelow, 'absentBelow', 0.05),
-    partialBelow: readFraction(document.partialBelow, 'partialBelow', 0.5),
+    absentBelow: readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart),
+    partialBelow: readFraction(document.partialBelow, 'partialBelow', PRESENCE.partialPart),
     words: document.is,
     source: document.source,
     judgeable: !(nominal?.assumed ?? false),
@@ -83,15 +84,15 @@ function presenceBand(document: StateDocument, of: number, ofWords: string, meas
   const from = (part: number): Pick<Band, 'low' | 'high'> => ({ low: part * of, high: Infinity });
   switch (document.is) {
     case 'present': {
-      const part = readFraction(document.presentFrom, 'presentFrom', 0.8);
+      const part = readFraction(document.presentFrom, 'presentFrom', PRESENCE.presentPart);
       return { ...from(part), rule: `present: from ${percent(part)} of ${ofWords}` };
     }
     case 'absent': {
-      const part = readFraction(document.absentBelow, 'absentBelow', 0.05);
+      const part = readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart);
       return { ...upTo(part * of), rule: `absent: under ${percent(part)} of ${ofWords}` };
     }
     case 'open': {
-      const part = readFraction(document.openFrom, 'openFrom', 0.8);
+      const part = readFraction(document.openFrom, 'openFrom', PRESENCE.presentPart);
       return { ...from(part), rule: `open: from ${percent(part)} of ${ofWords}` };
     }
     case 'closed': {

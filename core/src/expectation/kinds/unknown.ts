@@ -1,3 +1,4 @@
+import { PRESENCE } from '../../reference';
 import { DocumentError, FUNCTIONS, type MeasurementFunction } from '../../quantity';
 import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
@@ -27,8 +28,8 @@ function resolveUnknown(document: UnknownDocument, measured: MeasurementFunction
     low: -Infinity,
     high: Infinity,
     unit: FUNCTIONS[measured].unit,
-    absentBelow: 0.05,
-    partialBelow: 0.5,
+    absentBelow: PRESENCE.absentPart,
+    partialBelow: PRESENCE.partialPart,
     words,
     rule: words,
     source: document.source,

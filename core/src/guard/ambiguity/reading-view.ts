@@ -1,3 +1,4 @@
+import { endsOf } from '../../reference';
 import { FUNCTIONS } from '../../quantity';
 import {
   netsOf,
@@ -93,8 +94,8 @@ export class ReadingView {
   }
 
   shows(reading: Reading = this.reading, nominal = this.nominal()): 'alive' | 'dead' | 'unclear' {
-    const { value } = reading.judgement;
-    return value === undefined ? 'unclear' : voltsShow({ nominal }, value);
+    const { value, interval } = reading.judgement;
+    return value === undefined ? 'unclear' : voltsShow({ nominal }, endsOf(value, interval));
   }
 
   /** The contact, fuse or switch that lies between the two points, by wires alone. */

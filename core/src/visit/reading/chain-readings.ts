@@ -1,3 +1,4 @@
+import { endsOf } from '../../reference';
 import { chainsOf, voltsShow, type Chain, type ChainReading } from '../../path';
 import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../../procedure';
 import { netsOf, type UnitModelDocument } from '../../unit-model';
@@ -36,7 +37,7 @@ export function chainReadings(context: VisitContext, state: VisitState, chain: C
     const ends = chainEnds(context.model, chain, event);
     const volts = event.judgement.value;
     if (!ends || volts === undefined) return [];
-    return [{ ...ends, shows: voltsShow(chain, volts), volts, event: event.id }];
+    return [{ ...ends, shows: voltsShow(chain, endsOf(volts, event.judgement.interval)), volts, event: event.id }];
   });
 }
 

@@ -1,3 +1,4 @@
+import { endsOf } from '../../reference';
 import { resolveExpectation, type ExpectationDocument, type ResolvedExpectation } from '../../expectation';
 import {
   breakWords,
@@ -129,7 +130,7 @@ export function chainJoint(
   const ends = chain && chainEnds(context.model, chain, points);
   const volts = judgement.value;
   if (!chain || !ends || volts === undefined || judgement.verdict === 'invalid') return undefined;
-  const shows = voltsShow(chain, volts);
+  const shows = voltsShow(chain, endsOf(volts, judgement.interval));
   const readings = [...chainReadings(context, state, chain), { ...ends, shows, volts, event: '' }];
   const { place, best } = progressOf(context, chain, readings, reachable);
   if (best !== undefined && !place.isContradictory) return undefined;

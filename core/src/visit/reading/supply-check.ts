@@ -1,4 +1,5 @@
 import { formatExpectation } from '../../expectation';
+import { endsOf } from '../../reference';
 import { judgeSupply, supplyPlan, type SupplyPair, type SupplyVerdict } from '../../supply';
 import { netsOf, supplyOf, type Nets } from '../../unit-model';
 import { setUpKey } from './chain-readings';
@@ -58,16 +59,18 @@ function judged(
   rows: readonly SupplyRow[],
   nets: Nets,
 ): SupplyVerdict {
-  const volts = rows.flatMap(({ name, reading, from }): (readonly [string, number])[] => {
+  const read = rows.flatMap(({ name, reading, from }) => {
     const value = reading?.judgement.value;
     if (name === 'earth' || value === undefined || !reading) return [];
+    const ends = endsOf(value, reading.judgement.interval);
     // Read the other way round, a DC voltage has the other sign.
-    const isTurned = !nets.joined(reading.from, from);
-    return [[name, reading.function === 'dc-voltage' && isTurned ? -value : value]];
+    const isTurned = reading.function === 'dc-voltage' && !nets.joined(reading.from, from);
+    return [{ name, volts: isTurned ? -value : value, ends: isTurned ? { low: -ends.high, high: -ends.low } : ends }];
   });
   const calls = model.calls ?? [];
   return judgeSupply(model, id, {
-    volts: new Map(volts),
+    volts: new Map(read.map(({ name, volts }) => [name, volts])),
+    intervals: new Map(read.map(({ name, ends }) => [name, ends])),
     isUnloaded: calls.length > 0 && calls.every((call) => state.conditions.calls?.[call.id] === 'off'),
     isEarthProven: rows.some(({ name, reading }) => name === 'earth' && reading?.judgement.verdict === 'within'),
   });

@@ -1,3 +1,4 @@
+import { PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import { conductorPairs, deadLimit, supplyOf, type ConductorPair } from '../../unit-model';
 import type { MeasurementFunction, Reading } from '../../quantity';
@@ -16,9 +17,6 @@ export type ProofTask =
       readonly limit: number;
       readonly done: boolean;
     };
-
-/** Least voltage, in volts, that shows a meter alive on a known source; common practice, no source. */
-const LIVE_ENOUGH = 10;
 
 /** What the proof at the current step still needs. Counts only what was read since the position came here. */
 export function proofTasks(context: VisitContext, state: VisitState, step: MeasurementStep): readonly ProofTask[] {
@@ -90,5 +88,5 @@ export function pairExpectation(
 /** Whether a reading on a known source shows that the meter works. */
 export function showsLive(reading: Reading): 'live' | 'nothing' {
   if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
-  return measuredInterval(reading, 'ac-voltage').low >= LIVE_ENOUGH ? 'live' : 'nothing';
+  return measuredInterval(reading, 'ac-voltage').low >= PRESENCE.knownLiveVolts ? 'live' : 'nothing';
 }

@@ -1,23 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
 import {
-  FUNCTIONS,
   formatValue,
+  FUNCTIONS,
   parseReading,
+  showsLive,
   standingOf,
   zeroedLeads,
   type EventBody,
   type Meter,
   type MeterFunction,
 } from '@juxtameter/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ButtonModule } from 'primeng/button';
 import { openProblemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
 import { openVisit } from '../visit/open-visit';
-
-/** Volts that show a meter alive; common practice, no source. */
-const ALIVE = 10;
 
 /** The meter in hand: what it is built for, how far it may be off, its leads, and that it works. */
 @Component({
@@ -80,7 +78,7 @@ export class MeterPage {
     const isValue = parsed.outcome === 'reading' && parsed.reading.kind === 'value';
     this.refused.set(isValue ? undefined : 'live');
     if (parsed.outcome !== 'reading' || parsed.reading.kind !== 'value') return;
-    const shows = parsed.reading.quantity.value >= ALIVE ? 'live' : 'nothing';
+    const shows = showsLive(parsed.reading);
     this.liveText.set('');
     this.record({ type: 'meter-proven', when: 'after', text, reading: parsed.reading, shows });
   }
