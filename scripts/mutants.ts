@@ -1,0 +1,186 @@
+// Plants errors in the rooms where a wrong word can hurt, one at a time, and asks the specs whether they notice.
+// `npm run mutants` goes through all of them, `npm run mutants -- safety` through one room; `--list` only names them.
+// A mutant that survives is killed by a spec or argued in scripts/mutants-argued.json; ends with 1 while one is neither.
+import { spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { availableParallelism, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import ts from 'typescript';
+
+interface Room {
+  readonly files: readonly string[];
+  readonly specs: readonly string[];
+}
+
+const ROOMS: Readonly<Record<string, Room>> = {
+  safety: {
+    files: ['bypasses', 'fitted', 'powered', 'proof-of-dead', 'supply-caution', 'uncleared', 'meter-refusal'].map(
+      (name) => `core/src/visit/safety/${name}.ts`,
+    ),
+    specs: [
+      'core/src/visit/safety/**/*.spec.ts',
+      'core/src/visit/replay/replay.spec.ts',
+      'core/src/visit/reading/judging.spec.ts',
+      'core/src/visit/reading/board-work.spec.ts',
+    ],
+  },
+  verdict: {
+    files: ['judge-single', 'motion', 'measured-interval', 'judge-set', 'judge-balance'].map(
+      (name) => `core/src/verdict/${name}.ts`,
+    ),
+    specs: ['core/src/verdict/**/*.spec.ts'],
+  },
+  supply: {
+    files: ['core/src/supply/judge-supply.ts', 'core/src/reference/presence.ts'],
+    specs: ['core/src/supply/**/*.spec.ts', 'core/src/reference/**/*.spec.ts', 'core/src/path/**/*.spec.ts'],
+  },
+  expression: {
+    files: ['core/src/expression/evaluate.ts', 'core/src/expression/expression.ts'],
+    specs: ['core/src/expression/**/*.spec.ts'],
+  },
+  meter: {
+    files: ['rating', 'uncertainty', 'measured-distribution', 'normal-distribution'].map(
+      (name) => `core/src/meter/${name}.ts`,
+    ),
+    specs: ['core/src/meter/**/*.spec.ts', 'core/src/verdict/judge.spec.ts'],
+  },
+};
+
+const OPERATORS: Readonly<Record<string, string>> = {
+  '<': '<=',
+  '<=': '<',
+  '>': '>=',
+  '>=': '>',
+  '===': '!==',
+  '!==': '===',
+  '&&': '||',
+  '||': '&&',
+  '+': '-',
+  '-': '+',
+  '*': '/',
+  '/': '*',
+  '??': '&&',
+};
+
+/** Milliseconds after which specs that do not end have noticed. */
+const PATIENCE = 120_000;
+
+interface Mutant {
+  readonly room: string;
+  readonly file: string;
+  readonly start: number;
+  readonly end: number;
+  readonly text: string;
+  /** "file: line as it is -> what stands there instead". */
+  readonly name: string;
+}
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const argued = JSON.parse(readFileSync(join(root, 'scripts/mutants-argued.json'), 'utf8')) as Record<string, string>;
+const wanted = process.argv.slice(2).filter((each) => !each.startsWith('--'));
+const mutants = Object.entries(ROOMS)
+  .filter(([room]) => wanted.length === 0 || wanted.includes(room))
+  .flatMap(([room, { files }]) => files.flatMap((file) => mutantsIn(room, file)));
+
+if (process.argv.includes('--list')) for (const { name } of mutants) process.stdout.write(`${name}\n`);
+else await hunt();
+
+async function hunt(): Promise<void> {
+  const waiting = [...mutants];
+  const survivors: Mutant[] = [];
+  let killed = 0;
+  const worker = async (): Promise<void> => {
+    const folder = workshop();
+    for (let mutant = waiting.shift(); mutant; mutant = waiting.shift()) {
+      if (await survives(folder, mutant)) survivors.push(mutant);
+      else killed += 1;
+    }
+    rmSync(folder, { recursive: true, force: true });
+  };
+  await Promise.all(Array.from({ length: availableParallelism() }, worker));
+  const open = survivors.filter(({ name }) => argued[name] === undefined);
+  for (const { name } of open) process.stdout.write(`survived: ${name}\n`);
+  process.stdout.write(
+    `${mutants.length} mutants, ${killed} killed, ${survivors.length - open.length} argued, ${open.length} survived\n`,
+  );
+  process.exitCode = open.length > 0 ? 1 : 0;
+}
+
+/** A copy of the sources to plant errors in; the packages stay where they are. */
+function workshop(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'juxtameter-mutants-'));
+  for (const each of ['core', 'demo/data', 'package.json', 'tsconfig.base.json'])
+    cpSync(join(root, each), join(folder, each), { recursive: true });
+  symlinkSync(join(root, 'node_modules'), join(folder, 'node_modules'));
+  return folder;
+}
+
+async function survives(folder: string, { room, file, start, end, text }: Mutant): Promise<boolean> {
+  const path = join(folder, file);
+  const source = readFileSync(path, 'utf8');
+  writeFileSync(path, source.slice(0, start) + text + source.slice(end));
+  try {
+    return await specsPass(folder, ROOMS[room]?.specs ?? []);
+  } finally {
+    writeFileSync(path, source);
+  }
+}
+
+function specsPass(folder: string, specs: readonly string[]): Promise<boolean> {
+  return new Promise((resolve) => {
+    const jasmine = join(root, 'node_modules/jasmine/bin/jasmine.js');
+    const child = spawn(process.execPath, ['--import', 'tsx', jasmine, '--fail-fast', '--random=false', ...specs], {
+      cwd: folder,
+      stdio: 'ignore',
+    });
+    // What never ends was noticed as well.
+    const timer = setTimeout(() => child.kill('SIGKILL'), PATIENCE);
+    child.on('exit', (code) => {
+      clearTimeout(timer);
+      resolve(code === 0);
+    });
+  });
+}
+
+/** Every place of a file where one small error can be planted. */
+function mutantsIn(room: string, file: string): readonly Mutant[] {
+  const text = readFileSync(join(root, file), 'utf8');
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.ES2022, true);
+  const found: Mutant[] = [];
+  const plant = (node: ts.Node, instead: string): void => {
+    const start = node.getStart(source);
+    const line = text.slice(text.lastIndexOf('\n', start) + 1, text.indexOf('\n', start)).trim();
+    const name = `${file}: ${line} -> ${instead.slice(0, 60)}`;
+    const count = found.filter((each) => each.name.startsWith(name)).length;
+    found.push({
+      room,
+      file,
+      start,
+      end: node.getEnd(),
+      text: instead,
+      name: count === 0 ? name : `${name} (${count + 1})`,
+    });
+  };
+  const visit = (node: ts.Node): void => {
+    if (ts.isImportDeclaration(node) || ts.isTypeNode(node) || ts.isInterfaceDeclaration(node)) return;
+    if (ts.isTypeAliasDeclaration(node)) return;
+    if (ts.isBinaryExpression(node)) {
+      const instead = OPERATORS[node.operatorToken.getText(source)];
+      if (instead !== undefined) plant(node.operatorToken, instead);
+    }
+    if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
+      plant(node, node.operand.getText(source));
+    if (ts.isConditionalExpression(node)) {
+      plant(node.condition, 'true');
+      plant(node.condition, 'false');
+    }
+    if (ts.isIfStatement(node)) plant(node.expression, 'false');
+    if (node.kind === ts.SyntaxKind.TrueKeyword) plant(node, 'false');
+    if (node.kind === ts.SyntaxKind.FalseKeyword) plant(node, 'true');
+    if (ts.isNumericLiteral(node) && !ts.isPropertyAssignment(node.parent)) plant(node, `${Number(node.text) + 1}`);
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return found;
+}
