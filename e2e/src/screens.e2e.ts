@@ -16,6 +16,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ['/start', 'Or straight into a chart'],
       ['/units/co2-burner-1', 'Fitted so far'],
       ['/units/new', 'What is it?'],
+      ['/about', 'A decision aid for qualified people'],
       ['/practice', 'This lamp is made up'],
       [`/visits/${HALF_DONE}/intake`, 'What the customer says'],
       [`/visits/${HALF_DONE}/lamp`, 'Code table'],

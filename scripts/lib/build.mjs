@@ -8,7 +8,9 @@ import { root } from './packages.mjs';
 const SOURCES = [
   'angular.json',
   'tsconfig.base.json',
+  'package.json',
   'package-lock.json',
+  'LICENSE',
   'web/tsconfig.app.json',
   'web/tsconfig.worker.json',
   'web/ngsw-config.json',
@@ -38,9 +40,24 @@ export function buildPage() {
     console.error(result.stdout, result.stderr);
     return false;
   }
+  writeNotices(join(root, 'dist', 'web'));
   packFiles(join(root, 'dist', 'web', 'browser'));
   writeFileSync(stamp, hash);
   return true;
+}
+
+/** Fonts and icons that are shipped with the page, beside the libraries the builder lists. */
+const FONTS = ['@fontsource-variable/sofia-sans', '@fontsource-variable/noto-sans-mono', 'primeicons'];
+
+/** The licence of the product and those of everything it is made of, served beside the page. */
+function writeNotices(folder) {
+  const libraries = readFileSync(join(folder, '3rdpartylicenses.txt'), 'utf8');
+  const fonts = FONTS.map(
+    (name) => `Package: ${name}\n${readFileSync(join(root, 'node_modules', name, 'LICENSE'), 'utf8')}`,
+  );
+  const rule = `\n${'-'.repeat(80)}\n`;
+  writeFileSync(join(folder, 'browser', 'notices.txt'), [libraries.trim(), ...fonts].join(rule));
+  writeFileSync(join(folder, 'browser', 'licence.txt'), readFileSync(join(root, 'LICENSE'), 'utf8'));
 }
 
 /** Packs every file of text once, as tightly as it goes: the server has no time for that. */

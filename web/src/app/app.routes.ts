@@ -51,6 +51,11 @@ export const routes: Routes = [
     loadComponent: () => import('./handbook/handbook-page').then((file) => file.HandbookPage),
   },
   {
+    path: 'about',
+    title: 'About · Juxtameter',
+    loadComponent: () => import('./about/about-page').then((file) => file.AboutPage),
+  },
+  {
     path: 'practice',
     title: 'Practise reading a lamp · Juxtameter',
     loadComponent: () => import('./practice/practice-page').then((file) => file.PracticePage),
@@ -76,9 +81,10 @@ export const routes: Routes = [
   {
     path: 'visits/:id',
     loadChildren: async () => {
-      const [{ visitFeature }, effects] = await Promise.all([
+      const [{ visitFeature }, effects, { VISIT_PAGES }] = await Promise.all([
         import('./visit/store/visit.reducer'),
         import('./visit/store/visit.effects'),
+        import('./visit/visit-pages'),
       ]);
       const visitRoutes: Routes = [
         {
@@ -91,51 +97,11 @@ export const routes: Routes = [
               title: 'Visit · Juxtameter',
               loadComponent: () => import('./workspace/workspace-page').then((file) => file.WorkspacePage),
             },
-            {
-              path: 'chart',
-              title: 'Chart · Juxtameter',
-              loadComponent: () => import('./chart/chart-page').then((file) => file.ChartPage),
-            },
-            {
-              path: 'intake',
-              title: 'Intake · Juxtameter',
-              loadComponent: () => import('./intake/intake-page').then((file) => file.IntakePage),
-            },
-            {
-              path: 'lamp',
-              title: 'Lamps and codes · Juxtameter',
-              loadComponent: () => import('./lamp/lamp-page').then((file) => file.LampPage),
-            },
-            {
-              path: 'watch',
-              title: 'Watch a call · Juxtameter',
-              loadComponent: () => import('./watch/watch-page').then((file) => file.WatchPage),
-            },
-            {
-              path: 'meter',
-              title: 'Meter · Juxtameter',
-              loadComponent: () => import('./meter/meter-page').then((file) => file.MeterPage),
-            },
-            {
-              path: 'supply',
-              title: 'Supply, all round · Juxtameter',
-              loadComponent: () => import('./supply/supply-page').then((file) => file.SupplyPage),
-            },
-            {
-              path: 'long-watch',
-              title: 'Long watch · Juxtameter',
-              loadComponent: () => import('./long-watch/long-watch-page').then((file) => file.LongWatchPage),
-            },
-            {
-              path: 'handbook',
-              title: 'Handbook · Juxtameter',
-              loadComponent: () => import('./handbook/visit-handbook-page').then((file) => file.VisitHandbookPage),
-            },
-            {
-              path: 'report',
-              title: 'Report · Juxtameter',
-              loadComponent: () => import('./report/report-page').then((file) => file.ReportPage),
-            },
+            ...VISIT_PAGES.map(({ path, title, load }) => ({
+              path,
+              title: `${title} · Juxtameter`,
+              loadComponent: load,
+            })),
           ],
         },
       ];

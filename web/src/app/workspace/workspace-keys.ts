@@ -1,5 +1,13 @@
+import { VISIT_PAGES } from '../visit/visit-pages';
+
+type KeyRow = readonly [keys: string, help: string];
+
+const PAGE_KEYS = VISIT_PAGES.flatMap(({ key, help }): KeyRow[] =>
+  key === undefined || help === undefined ? [] : [[key, help]],
+);
+
 /** Keys of the visit and what they do. */
-export const WORKSPACE_KEYS = [
+export const WORKSPACE_KEYS: readonly KeyRow[] = [
   ['0–9 … Enter', 'log a reading'],
   ['Enter', 'done, or record the finding'],
   ['1–9', 'answer a look'],
@@ -8,12 +16,9 @@ export const WORKSPACE_KEYS = [
   ['n', 'note'],
   ['f', 'free reading beside the chart, and back'],
   ['l', 'look: what is known, lamps, watches, and back'],
-  ['i  r  t', 'intake, read a lamp, time a call'],
   ['s', 'skip with a reason'],
-  ['b  k', 'board, and the chain'],
-  ['c  e', 'chart, state of the machine'],
-  ['u', 'check of a supply'],
-  ['m  v  h', 'meter, long watch, handbook'],
+  ['b  k  c  e', 'board, chain, chart, state of the machine'],
   ['w', 'stand back, wide letters'],
+  ...PAGE_KEYS,
   ['?', 'these keys'],
-] as const;
+];

@@ -56,6 +56,7 @@ import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
 import { WORKSPACE_KEYS } from './workspace-keys';
+import { pageOfKey } from '../visit/visit-pages';
 import type { StepCommand } from '../visit/step/step-command';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
@@ -75,9 +76,6 @@ interface ModeAtRest {
   readonly at: string;
   readonly mode: Mode;
 }
-
-/** Pages of a visit that a key opens. */
-const PAGES = { i: 'intake', r: 'lamp', t: 'watch', m: 'meter', v: 'long-watch', h: 'handbook', u: 'supply' } as const;
 
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
 
@@ -366,15 +364,6 @@ export class WorkspacePage {
       case 'l':
         this.show('look');
         return true;
-      case 'i':
-      case 'r':
-      case 't':
-      case 'm':
-      case 'v':
-      case 'h':
-      case 'u':
-        void this.router.navigate(['/visits', this.id(), PAGES[key]]);
-        return true;
       case 'n':
         (page ?? this.freePage())?.openPanel('note');
         return true;
@@ -394,6 +383,11 @@ export class WorkspacePage {
       case '?':
         this.showsKeys.set(true);
         return true;
+    }
+    const other = pageOfKey(key);
+    if (other) {
+      void this.router.navigate(['/visits', this.id(), other.path]);
+      return true;
     }
     // The key that answers must not fall into the field of the step that follows.
     return /^[1-9]$/.test(key) && (page?.answer(Number(key) - 1) ?? false);
