@@ -39,12 +39,12 @@ export function expectationExamples(measured: MeasurementFunction): readonly str
     case 'voltage':
       return [
         '24 V ±15 %',
-        '4.5..5.5 V',
+        '4.8..5.2 V',
         '< 1 V',
         'present 230 V',
         'zero',
         'same as last',
-        'swings 10..70 V',
+        'swings 18..52 V',
         'unknown',
       ];
     case 'resistance':
@@ -52,18 +52,18 @@ export function expectationExamples(measured: MeasurementFunction): readonly str
         ? ['> 5 MΩ', 'unknown']
         : [
             '8 Ω ±10 %',
-            '20..50 Ω',
+            '30..42 Ω',
             '< 2 Ω',
             '> 1 MΩ',
             'closed',
             'open',
             'Pt1000 at 21 °C',
             'balanced 5 %',
-            '3.6 kW at 240 V',
+            '2.4 kW at 230 V',
             'finite',
           ];
     case 'current':
-      return ['3 A ±10 %', '< 250 mA', '63 VA at 24 V', 'unknown'];
+      return ['3 A ±10 %', '< 250 mA', '80 VA at 24 V', 'unknown'];
     case 'capacitance':
       return ['can 5 µF ±6 %', '5 µF ±10 %', 'unknown'];
     case 'time':

@@ -65,9 +65,9 @@ describe('the demo visits walk into every trap and are saved from it by name', (
   });
 
   it('a few volts are stray, a live rail is alive and no more, and a display proves nothing of its cells', () => {
-    expect(bench('across', '11.7')).toContain('stray-voltage');
+    expect(bench('across', '14.3')).toContain('stray-voltage');
     expect(bench('leg-b', '9.8')).toContain('stray-voltage');
-    expect(bench('rail', '4.97')).toContain('proves-no-more');
+    expect(bench('rail', '5.03')).toContain('proves-no-more');
     const state = replay(BENCH_CONTEXT, BENCH_EVENTS.slice(0, -1));
     const named = guardsBeforeFinding(BENCH_CONTEXT, state, { item: 'HB:leg-1b' }, '2026-11-20T10:30:00.000Z');
     const words = named.map((guard) => guard.words).join(' ');

@@ -53,11 +53,11 @@ const traits = (
 });
 
 export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = {
-  'ac-voltage': traits('AC volts', 'voltage', 'V', ['24.3', '24,3 V', '120 mV', '~24', '10..70'], {
+  'ac-voltage': traits('AC volts', 'voltage', 'V', ['24.3', '24,3 V', '120 mV', '~24', '18..52'], {
     neverNegative: true,
     canBeAbsent: true,
   }),
-  'dc-voltage': traits('DC volts', 'voltage', 'V', ['4.97', '-12', '120 mV', '~24', '10..70'], {
+  'dc-voltage': traits('DC volts', 'voltage', 'V', ['5.03', '-12', '120 mV', '~24', '18..52'], {
     polar: true,
     canBeAbsent: true,
   }),

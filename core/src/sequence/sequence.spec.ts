@@ -159,8 +159,8 @@ describe('a sequence of operation', () => {
     expect(commandedBy(read, state)).toEqual(['fan-output']);
     state = advance(read, state, world(), 70);
     expect(state.stage).toBe('post-run');
-    expect(advance(read, state, world(), 159).stage).toBe('post-run');
-    expect(advance(read, state, world(), 161).stage).toBe('@end');
+    expect(advance(read, state, world(), 169).stage).toBe('post-run');
+    expect(advance(read, state, world(), 171).stage).toBe('@end');
   });
 
   it('commands nothing any more when the call goes, and a lock-out by the fan goes with it', () => {
@@ -276,7 +276,7 @@ describe('watching a call', () => {
     expect(run('0 1')?.judgement?.verdict).toBe('low');
     const unread = run();
     expect(unread?.judgement?.verdict).toBe('unjudged');
-    expect(unread?.stage && fittingChoices(unread.stage, 92)).toEqual([90]);
+    expect(unread?.stage && fittingChoices(unread.stage, 92)).toEqual([100]);
   });
 
   it('makes the call and ends it, and says what is due after a failed try', () => {

@@ -73,8 +73,8 @@ function derived(document: RatingDocument, dimension: string): { value: number; 
       return { value: heaterOhms(inBase(taken), inBase(volts)), rule: `(${at})² / ${power}`, assumed };
   }
   throw new DocumentError('rating', `This rating gives no ${dimension}.`, [
-    '{"kind":"rating","power":"3.6 kW","at":"240 V"} for ohms or amps',
-    '{"kind":"rating","apparent":"63 VA","at":"24 V"} for amps',
+    '{"kind":"rating","power":"2.4 kW","at":"230 V"} for ohms or amps',
+    '{"kind":"rating","apparent":"80 VA","at":"24 V"} for amps',
     '{"kind":"rating","capacitance":"5 µF"} for microfarads',
   ]);
 }

@@ -13,7 +13,7 @@ const heater: Calculator = {
   formula: 'R = V²/P, I = P/V',
   source: 'Ohm and Joule',
   fields: [
-    { id: 'power', label: 'Rated watts', start: '3.6 kW', kind: 'quantity', dimension: 'power' },
+    { id: 'power', label: 'Rated watts', start: '2.4 kW', kind: 'quantity', dimension: 'power' },
     { id: 'volts', label: 'at', start: '240 V', kind: 'quantity', dimension: 'voltage' },
     { id: 'ohms', label: 'or it reads', start: '16 Ω', kind: 'quantity', dimension: 'resistance' },
     { id: 'present', label: 'Voltage it gets', start: '240 V', kind: 'quantity', dimension: 'voltage' },
@@ -105,7 +105,7 @@ const transformer: Calculator = {
   formula: 'I = S/V; fuse at most 167 % of it under 9 A',
   source: 'NFPA 70 table 450.3(B) (from memory); local codes come first',
   fields: [
-    { id: 'power', label: 'Rating', start: '63 VA', kind: 'quantity', dimension: 'apparent-power' },
+    { id: 'power', label: 'Rating', start: '80 VA', kind: 'quantity', dimension: 'apparent-power' },
     { id: 'volts', label: 'Secondary', start: '24 V', kind: 'quantity', dimension: 'voltage' },
   ],
   compute: (values) => {

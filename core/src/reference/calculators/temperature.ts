@@ -46,7 +46,7 @@ const platinumTo: Calculator = {
   source: 'IEC 60751',
   fields: [
     { id: 'at', label: 'Ohms at 0 °C', start: '1000 Ω', kind: 'quantity', dimension: 'resistance' },
-    { id: 'ohms', label: 'It reads', start: '1091 Ω', kind: 'quantity', dimension: 'resistance' },
+    { id: 'ohms', label: 'It reads', start: '1068 Ω', kind: 'quantity', dimension: 'resistance' },
   ],
   compute: (values) => {
     const celsius = platinumCelsius(values.number('ohms'), values.number('at'));

@@ -83,7 +83,7 @@ const balance: Calculator = {
     {
       id: 'values',
       label: 'Ohms or volts',
-      start: '3.34 / 3.33 / 3.28',
+      start: '5.62 / 5.71 / 5.58',
       kind: 'list',
       dimension: 'resistance',
       least: 2,
