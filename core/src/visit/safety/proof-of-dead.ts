@@ -50,11 +50,15 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
 
 /** Events of this step since the position came here, as long as nothing was switched in between. */
 function eventsHere(state: VisitState): readonly VisitEvent[] {
-  const lines = state.trail.slice(state.arrivedAt).filter((line) => line.standing !== 'retracted');
+  const lines = state.trail.slice(state.arrivedAt);
+  // Also what was taken back: hands may have switched what the log no longer says.
   const lastChange = lines.findLastIndex(({ disturbsProof }) => disturbsProof);
   return lines
     .slice(lastChange + 1)
-    .filter(({ event, chart }) => chart === state.procedure && 'step' in event && event.step === state.step)
+    .filter(
+      ({ event, chart, standing }) =>
+        standing !== 'retracted' && chart === state.procedure && 'step' in event && event.step === state.step,
+    )
     .map(({ event }) => event);
 }
 

@@ -1,0 +1,147 @@
+import fc from 'fast-check';
+import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import type { Reading } from '../../quantity';
+import type { EventBody } from '../record';
+import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
+import { proofTasks, showsLive } from '.';
+import { currentStep } from '../walking';
+
+const value = (volts: number): Reading => ({ kind: 'value', quantity: { value: volts, unit: 'V', exponent: -1 } });
+
+/** At the proof of dead of the demo chart, nothing read yet. */
+const atProof = (): VisitDriver => new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
+
+/** What a whole proof types, in order: the meter, every pair AC and DC, the meter. */
+const WHOLE = ['231', ...Array.from({ length: 12 }, () => '0.1'), '230'];
+
+const isDead = ({ state }: VisitDriver): boolean =>
+  Object.values(state.conditions.supplies ?? {}).includes('proven-dead');
+
+function tasksDone({ context, state }: VisitDriver): number {
+  const step = currentStep(context, state);
+  return step?.kind === 'measurement' ? proofTasks(context, state, step).filter(({ done }) => done).length : -1;
+}
+
+/** One of each kind that may have changed what was read before. */
+const DISTURBANCES: readonly EventBody[] = [
+  { type: 'supply-changed', supply: 'mains', state: 'off' },
+  { type: 'call-changed', call: 'mist', state: 'off' },
+  { type: 'connector-changed', connector: 'CB.X1', state: 'out' },
+  { type: 'bypass-placed', bypass: 'j', from: 'FS1.1', to: 'FS1.2', why: 'test' },
+  { type: 'bypass-removed', bypass: 'j' },
+  { type: 'condition-noted', group: 'covers', item: 'lid', state: 'off' },
+  { type: 'meter-changed', meter: 'pocket-2000' },
+  { type: 'part-fitted', part: 'K1' },
+  { type: 'repair-done', items: ['K1'], text: 'cleaned' },
+  { type: 'codes-cleared', how: 'key' },
+  { type: 'recipe-played', recipe: 'service', result: 'entered' },
+  { type: 'watch-started', sequence: 'mist', label: 'before' },
+  { type: 'call-ended', watch: '00000000-0000-7000-8000-000000000001' },
+  { type: 'visit-resumed', awaySeconds: 20 },
+  { type: 'handed-over', to: 'Finch' },
+  { type: 'meter-proven', when: 'before', text: '0', shows: 'nothing' },
+];
+
+describe('the check of the meter on a live source', () => {
+  it('shows life from ten volts on, whatever the sign, and nothing else is life', () => {
+    for (const volts of [10.2, 24, 231])
+      expect(showsLive(value(volts)))
+        .withContext(`${volts}`)
+        .toBe('live');
+    for (const volts of [0, 0.3, 9.4])
+      expect(showsLive(value(volts)))
+        .withContext(`${volts}`)
+        .toBe('nothing');
+    // Over range is what a meter shows that is set wrongly or broken: it proves no life.
+    for (const kind of ['over-range', 'never'] as const) expect(showsLive({ kind })).toBe('nothing');
+    expect(showsLive({ kind: 'list', members: [value(231), value(230)] })).toBe('nothing');
+    expect(showsLive({ kind: 'below', quantity: { value: 400, unit: 'V', exponent: 0 } })).toBe('nothing');
+  });
+
+  it('begins a proof only where it shows life', () => {
+    const visit = atProof();
+    visit.read('OL');
+    expect(tasksDone(visit)).toBe(0);
+    visit.read('231');
+    expect(tasksDone(visit)).toBe(1);
+  });
+
+  it('ends a proof only where it shows life again', () => {
+    const visit = atProof();
+    WHOLE.slice(0, -1).forEach((text) => visit.read(text));
+    visit.read('OL');
+    expect(isDead(visit)).toBeFalse();
+    expect(tasksDone(visit)).toBe(0);
+  });
+});
+
+describe('a proof of dead', () => {
+  it('is whole with every pair, AC and DC, between two checks of the meter', () => {
+    const visit = atProof();
+    WHOLE.forEach((text, index) => {
+      expect(isDead(visit)).withContext(`before ${index}`).toBeFalse();
+      visit.read(text);
+    });
+    expect(isDead(visit)).toBeTrue();
+  });
+
+  it('is none with any one of its readings taken back before its end', () => {
+    fc.assert(
+      fc.property(fc.nat(WHOLE.length - 2), (index) => {
+        const visit = atProof();
+        const read = WHOLE.slice(0, -1).map((text) => visit.read(text));
+        visit.log({ type: 'retracted', event: read[index]?.id ?? '' });
+        // What is typed next goes to the task that is open again, not to the end.
+        visit.log({
+          type: 'meter-proven',
+          step: visit.state.step,
+          when: 'after',
+          text: '230',
+          reading: value(230),
+          shows: 'live',
+          next: 'look',
+        });
+        expect(isDead(visit)).toBeFalse();
+      }),
+    );
+  });
+
+  it('begins anew after anything that may have changed what was read, also where that is taken back', () => {
+    for (const disturbance of DISTURBANCES) {
+      for (const isTakenBack of [false, true]) {
+        const visit = atProof();
+        WHOLE.slice(0, 5).forEach((text) => visit.read(text));
+        const { id } = visit.log(disturbance);
+        const undo = EVENT_KINDS[disturbance.type].undo !== 'never' && disturbance.type !== 'meter-proven';
+        if (isTakenBack && undo) visit.log({ type: 'retracted', event: id });
+        expect(tasksDone(visit))
+          .withContext(`${disturbance.type}${isTakenBack ? ', taken back' : ''}`)
+          .toBe(0);
+      }
+    }
+  });
+
+  it('goes on after what leaves it alone', () => {
+    const visit = atProof();
+    WHOLE.slice(0, 5).forEach((text) => visit.read(text));
+    visit.log({ type: 'note-added', text: 'dry in here' });
+    visit.log({ type: 'sign-noted', sense: 'sight', what: 'dust', where: '', isThere: true, grade: 'observed' });
+    visit.log({ type: 'leads-zeroed', text: '0.2', ohms: 0.2 });
+    expect(tasksDone(visit)).toBe(5);
+  });
+
+  it('is disturbed by every kind that does not say that it leaves it alone', () => {
+    const covered = new Set(DISTURBANCES.map(({ type }) => type));
+    const silent = EVENT_TYPES.filter((type) => EVENT_KINDS[type].disturbsProof === undefined);
+    const walking = ['procedure-started', 'action-done', 'finding-reached', 'matrix-looked'];
+    expect(silent.filter((type) => !covered.has(type) && !walking.includes(type))).toEqual([]);
+  });
+
+  it('stops at a live pair, and does not count it', () => {
+    const visit = atProof();
+    visit.read('231');
+    visit.read('229');
+    expect(visit.state.step).not.toBe('prove-dead');
+    expect(isDead(visit)).toBeFalse();
+  });
+});
