@@ -39,6 +39,17 @@ describe('the command line', () => {
     expect(juxta('lint', MODEL, PROCEDURE, METER, 'demo/data/sites.json')).toEqual({ code: 0, out: '', err: '' });
   });
 
+  it('lints what the tutorial builds without a word, and walks it to its end', () => {
+    const at = (name: string): string => `docs/formats/example/${name}`;
+    const documents = ['unit-model.json', 'procedure.json', 'meter.json', 'sites.json', 'visit.json'].map(at);
+    expect(juxta('lint', ...documents)).toEqual({ code: 0, out: '', err: '' });
+    const [model = '', procedure = '', meter = ''] = documents;
+    const options = ['--unit-model', model, '--procedure', procedure, '--meter', meter];
+    expect(juxta('replay', ...options, '--readings', at('readings.csv')).out).toContain(
+      'finding: sensor, S1, stuck-open',
+    );
+  });
+
   it('lints YAML of the same shape, with problems as file, path, message', () => {
     const yaml = file(
       'model.yaml',
