@@ -19,5 +19,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'UTC',
     launchOptions: browserOptions,
+    // What failed is looked at in test-results/, as it was.
+    screenshot: 'only-on-failure',
+    trace: 'retain-on-failure',
   },
 });

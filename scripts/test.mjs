@@ -20,6 +20,7 @@ for (const project of ['core/tsconfig.json', 'contract/tsconfig.json', 'tsconfig
   await check(`types of ${project}`, [bin('typescript', 'bin', 'tsc'), '-p', project]);
 }
 await check('docs made of the descriptions', ['--import', 'tsx', join(root, 'scripts/docs.ts'), '--check']);
+await check('demo visits made of their scripts', [join(root, 'scripts/demo.mjs'), '--check']);
 await suite('units in the browser', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test', 'unit'], karmaCounts);
 await suite(
   'server and command line',

@@ -9,11 +9,18 @@ if (!process.env.CHROME_BIN) {
   }
 }
 
+/** The order the specs run in: printed, and `JASMINE_SEED=...` runs them in it again. */
+function seed() {
+  const chosen = process.env.JASMINE_SEED ?? String(Math.floor(Math.random() * 100000));
+  console.log(`Specs in the order of seed ${chosen}`);
+  return { seed: chosen };
+}
+
 module.exports = function configure(config) {
   config.set({
     frameworks: ['jasmine'],
     plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
-    client: { jasmine: { random: true, timeoutInterval: 30000 }, clearContext: false },
+    client: { jasmine: { random: true, timeoutInterval: 30000, ...seed() }, clearContext: false },
     reporters: ['dots'],
     browsers: ['HeadlessChromium'],
     customLaunchers: {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import { VisitDriver } from '../../testing/demo';
 import type { Reading } from '../../quantity';
 import type { EventBody } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
