@@ -3,7 +3,7 @@ import { VisitDriver } from '../../testing/demo';
 import type { Reading } from '../../quantity';
 import type { EventBody } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
-import { proofTasks, showsLive } from '.';
+import { pairExpectation, proofTasks, showsLive } from '.';
 import { currentStep } from '../walking';
 
 const value = (volts: number): Reading => ({ kind: 'value', quantity: { value: volts, unit: 'V', exponent: -1 } });
@@ -143,5 +143,20 @@ describe('a proof of dead', () => {
     visit.read('229');
     expect(visit.state.step).not.toBe('prove-dead');
     expect(isDead(visit)).toBeFalse();
+  });
+});
+
+describe('what one pair of a proof should be', () => {
+  it('is under the limit, AC from nothing up and DC from either side', () => {
+    const ac = pairExpectation(30, 'ac');
+    expect([ac.function, ac.expectation.low, ac.expectation.high]).toEqual(['ac-voltage', 0, 30]);
+    const dc = pairExpectation(60, 'dc');
+    expect([dc.function, dc.expectation.low, dc.expectation.high]).toEqual(['dc-voltage', -60, 60]);
+  });
+
+  it('takes ten volts for life, and what is just under it for none', () => {
+    const exactly = (volts: number): Reading => ({ kind: 'above', quantity: { value: volts, unit: 'V', exponent: 0 } });
+    expect(showsLive(exactly(10))).toBe('live');
+    expect(showsLive(exactly(9))).toBe('nothing');
   });
 });
