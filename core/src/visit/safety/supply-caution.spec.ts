@@ -3,9 +3,9 @@ import { envelope, uuid } from '../../testing/demo';
 import { EMPTY_VISIT, type EventEnvelope, type VisitState } from '../record';
 import { changedConditions, madeUnknown, proofsRevoked, suppliesOfStep } from '.';
 
-/** From the least calming to the most: what another device claims late never calms. */
-const BY_CAUTION: readonly SupplyState[] = ['unknown', 'on', 'off', 'locked'];
-const ALL: readonly SupplyState[] = [...BY_CAUTION, 'proven-dead'];
+/** How much may happen to hands there: unknown is never less than on. */
+const DANGER: Readonly<Record<Exclude<SupplyState, 'proven-dead'>, number>> = { on: 3, unknown: 3, off: 2, locked: 1 };
+const ALL: readonly SupplyState[] = ['on', 'unknown', 'off', 'locked', 'proven-dead'];
 
 const tablet = (seq: number | undefined, seenSeq: number, device: number): EventEnvelope => ({
   ...envelope(1),
@@ -40,11 +40,17 @@ describe('what is claimed of a supply', () => {
   it('never calms where it comes late from another device', () => {
     for (const before of ALL)
       for (const now of ALL) {
-        const rank = Math.min(BY_CAUTION.indexOf(before), BY_CAUTION.indexOf(now));
-        const expected = before === 'proven-dead' || now === 'proven-dead' ? 'unknown' : BY_CAUTION[rank];
-        expect(claimed(at(before, tablet(7, 0, 1)), now, tablet(9, 6, 2)))
-          .withContext(`${before}, then late ${now}`)
-          .toBe(expected);
+        const merged = claimed(at(before, tablet(7, 0, 1)), now, tablet(9, 6, 2));
+        const words = `${before}, then late ${now}`;
+        if (before === 'proven-dead' || now === 'proven-dead') expect(merged).withContext(words).toBe('unknown');
+        else {
+          expect([before, now])
+            .withContext(words)
+            .toContain(merged ?? 'on');
+          expect(DANGER[merged as 'on'])
+            .withContext(words)
+            .toBe(Math.max(DANGER[before], DANGER[now]));
+        }
       }
   });
 
