@@ -87,6 +87,7 @@ if (process.argv.includes('--list')) for (const { name } of mutants) process.std
 else await hunt();
 
 async function hunt(): Promise<void> {
+  await refuseFailingSpecs();
   const waiting = [...mutants];
   const survivors: Mutant[] = [];
   let killed = 0;
@@ -105,6 +106,17 @@ async function hunt(): Promise<void> {
     `${mutants.length} mutants, ${killed} killed, ${survivors.length - open.length} argued, ${open.length} survived\n`,
   );
   process.exitCode = open.length > 0 ? 1 : 0;
+}
+
+/** Specs that fail without an error planted would notice every one of them. */
+async function refuseFailingSpecs(): Promise<void> {
+  const folder = workshop();
+  for (const room of new Set(mutants.map((each) => each.room)))
+    if (!(await specsPass(folder, ROOMS[room]?.specs ?? []))) {
+      process.stderr.write(`The specs of "${room}" do not pass as they are; nothing can be said of mutants.\n`);
+      process.exit(2);
+    }
+  rmSync(folder, { recursive: true, force: true });
 }
 
 /** A copy of the sources to plant errors in; the packages stay where they are. */

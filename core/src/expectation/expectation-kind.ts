@@ -1,5 +1,5 @@
 import type { MeasurementFunction } from '../quantity';
-import type { ExpectationDocument } from './kinds/expectation-shapes';
+import type { ExpectationDocument } from './kinds/expectation-registry';
 import type { ResolutionFacts } from './resolution-facts';
 import type { ResolvedExpectation } from './resolved-expectation';
 

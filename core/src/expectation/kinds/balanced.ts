@@ -6,7 +6,7 @@ import { amountText, quantityText, toleranceText } from '../line-amounts';
 import { optional, spaced, spanOf } from '../line-parts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readFraction } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** The parts of a set are alike, and where it is known also right. */
 export interface BalancedDocument extends ExpectationCommon {

@@ -9,7 +9,7 @@ import { resolveReference, spoken } from '../reference';
 import type { NamedReading, ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** The sum of other readings, or the first less the second. */
 export interface CombinedDocument extends ExpectationCommon {

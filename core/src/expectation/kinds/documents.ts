@@ -4,7 +4,7 @@ import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Documents that disagree: each is kept, and until one is chosen only what all of them say is judged. */
 export interface DocumentsDocument extends ExpectationCommon {

@@ -1,25 +1,75 @@
 import type { ExpectationKind } from '../expectation-kind';
-import { balancedKind } from './balanced';
-import { documentsKind } from './documents';
-import { elapsedKind } from './elapsed';
-import { followsKind } from './follows';
-import { limitKind } from './limit';
-import { nominalKind } from './nominal';
-import { ntcKind } from './ntc';
-import { perPositionKind } from './per-position';
-import { rangeKind } from './range';
-import { ratingKind } from './rating';
-import { relativeKind } from './relative';
-import { rtdKind } from './rtd';
-import { stateKind } from './state';
-import { sumKind, differenceKind } from './combined';
-import { sustainedKind } from './sustained';
-import { swingKind } from './swing';
-import { tableKind } from './table';
-import { unknownKind } from './unknown';
-import { windingKind } from './winding';
-import { zeroKind } from './zero';
-import type { CombinedDocument, ExpectationDocument } from './expectation-shapes';
+import { balancedKind, type BalancedDocument } from './balanced';
+import { documentsKind, type DocumentsDocument } from './documents';
+import { elapsedKind, type ElapsedDocument } from './elapsed';
+import { followsKind, type FollowsDocument } from './follows';
+import { limitKind, type LimitDocument } from './limit';
+import { nominalKind, type NominalDocument } from './nominal';
+import { ntcKind, type NtcDocument } from './ntc';
+import { perPositionKind, type PerPositionDocument } from './per-position';
+import { rangeKind, type RangeDocument } from './range';
+import { ratingKind, type RatingDocument } from './rating';
+import { relativeKind, type RelativeDocument } from './relative';
+import { rtdKind, type RtdDocument } from './rtd';
+import { stateKind, type StateDocument } from './state';
+import { sumKind, differenceKind, type CombinedDocument } from './combined';
+import { sustainedKind, type SustainedDocument } from './sustained';
+import { swingKind, type SwingDocument } from './swing';
+import { tableKind, type TableDocument } from './table';
+import { unknownKind, type UnknownDocument } from './unknown';
+import { windingKind, type WindingDocument } from './winding';
+import { zeroKind, type ZeroDocument } from './zero';
+
+export type {
+  BalancedDocument,
+  CombinedDocument,
+  DocumentsDocument,
+  ElapsedDocument,
+  FollowsDocument,
+  LimitDocument,
+  NominalDocument,
+  NtcDocument,
+  PerPositionDocument,
+  RangeDocument,
+  RatingDocument,
+  RelativeDocument,
+  RtdDocument,
+  StateDocument,
+  SustainedDocument,
+  SwingDocument,
+  TableDocument,
+  UnknownDocument,
+  WindingDocument,
+  ZeroDocument,
+};
+export type { SourcedExpectation } from './documents';
+export type { StateWord } from './state';
+
+/**
+ * How an expected value is obtained, as written in a procedure. Quantities are texts such as "24 V". A new kind is a file of
+ * its own, a line here and one in the registry below.
+ */
+export type ExpectationDocument =
+  | RtdDocument
+  | NtcDocument
+  | TableDocument
+  | WindingDocument
+  | BalancedDocument
+  | RelativeDocument
+  | CombinedDocument
+  | SwingDocument
+  | FollowsDocument
+  | RatingDocument
+  | PerPositionDocument
+  | DocumentsDocument
+  | SustainedDocument
+  | ElapsedDocument
+  | UnknownDocument
+  | StateDocument
+  | ZeroDocument
+  | LimitDocument
+  | RangeDocument
+  | NominalDocument;
 
 type DocumentOf<Kind extends ExpectationDocument['kind']> = Kind extends CombinedDocument['kind']
   ? CombinedDocument

@@ -5,7 +5,7 @@ import type { ExpectationKind, Resolving } from '../expectation-kind';
 import { quantityText } from '../line-amounts';
 import { optional } from '../line-parts';
 import type { Look, ResolvedExpectation } from '../resolved-expectation';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Changes with an action, every time, and is in the other state beforehand. */
 export interface FollowsDocument extends ExpectationCommon {

@@ -7,7 +7,7 @@ import { amountText, curveToleranceText } from '../line-amounts';
 import { off, optional, PLUS_MINUS, referenceOf, referenceWords } from '../line-parts';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Thermistor, by its beta or by Steinhart and Hart; a list of values is a `table`. */
 export interface NtcDocument extends ExpectationCommon {

@@ -8,7 +8,7 @@ import { spoken } from '../reference';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** One value for each position of a selector, whose position has to be noted first. */
 export interface PerPositionDocument extends ExpectationCommon {

@@ -7,7 +7,7 @@ import { amountText, quantityText, toleranceText } from '../line-amounts';
 import { off, optional, PLUS_MINUS } from '../line-parts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Derived from a rating: ohms or amps of a heater, amps of a coil or transformer, farads of a capacitor. */
 export interface RatingDocument extends ExpectationCommon {

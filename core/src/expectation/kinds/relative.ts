@@ -9,7 +9,7 @@ import { resolveReference, spoken } from '../reference';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Compared with another reading or with the zeroed leads. */
 export interface RelativeDocument extends ExpectationCommon {

@@ -7,7 +7,7 @@ import { curveToleranceText } from '../line-amounts';
 import { off, optional, PLUS_MINUS, referenceOf, referenceWords, spaced } from '../line-parts';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Platinum sensor, IEC 60751. */
 export interface RtdDocument extends ExpectationCommon {

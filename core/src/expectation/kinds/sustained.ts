@@ -3,7 +3,7 @@ import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind, Resolving } from '../expectation-kind';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { nominalWords } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Holds for a time without dropping out. */
 export interface SustainedDocument extends ExpectationCommon {

@@ -6,7 +6,7 @@ import { amountText, quantityText, toleranceText } from '../line-amounts';
 import { optional, spaced, spanOf } from '../line-parts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { nominalWords } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Moves between two limits, or stands still between them. */
 export interface SwingDocument extends ExpectationCommon {

@@ -19,7 +19,7 @@ import { resolveReference } from '../reference';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** Any two columns: the other quantity, and what this one should be. Nothing is known beyond the ends. */
 export interface TableDocument extends ExpectationCommon {

@@ -7,7 +7,7 @@ import { amountText, quantityText, toleranceText } from '../line-amounts';
 import { off, optional, PLUS_MINUS, referenceOf, referenceWords, spaced } from '../line-parts';
 import type { ResolutionFacts } from '../resolution-facts';
 import type { ResolvedExpectation } from '../resolved-expectation';
-import type { ExpectationDocument } from './expectation-shapes';
+import type { ExpectationDocument } from './expectation-registry';
 
 /** A winding whose ohms are known at one temperature. */
 export interface WindingDocument extends ExpectationCommon {

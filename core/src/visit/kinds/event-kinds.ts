@@ -10,59 +10,174 @@ import type {
   VisitEvent,
   VisitState,
 } from '../record';
-import type { EventShapes } from './event-shapes';
-import { actionDone } from './action-done';
-import { boardIdentified } from './board-identified';
-import { bypassPlaced } from './bypass-placed';
-import { bypassRemoved } from './bypass-removed';
-import { callChanged } from './call-changed';
-import { callEnded } from './call-ended';
-import { codeDismissed } from './code-dismissed';
-import { codeRead } from './code-read';
-import { codesCleared } from './codes-cleared';
-import { complaintTicked } from './complaint-ticked';
-import { conditionNoted } from './condition-noted';
-import { connectorChanged } from './connector-changed';
-import { findingReached } from './finding-reached';
-import { followUpDone } from './follow-up-done';
-import { followUpNoted } from './follow-up-noted';
-import { handedOver } from './handed-over';
-import { hazardNoted } from './hazard-noted';
-import { intakeRecorded } from './intake-recorded';
-import { leadsZeroed } from './leads-zeroed';
-import { matrixJudged } from './matrix-judged';
-import { matrixLooked } from './matrix-looked';
-import { meterChanged } from './meter-changed';
-import { meterProven } from './meter-proven';
-import { monitorEnded } from './monitor-ended';
-import { monitorMarked } from './monitor-marked';
-import { monitorSampled } from './monitor-sampled';
-import { monitorStarted } from './monitor-started';
-import { noteAdded } from './note-added';
-import { observationMade } from './observation-made';
-import { optionNoted } from './option-noted';
-import { partFitted } from './part-fitted';
-import { partWaived } from './part-waived';
-import { procedureStarted } from './procedure-started';
-import { readingTaken } from './reading-taken';
-import { recipePlayed } from './recipe-played';
-import { repairDone } from './repair-done';
-import { retracted } from './retracted';
-import { settingRead } from './setting-read';
-import { signNoted } from './sign-noted';
-import { sourceChosen } from './source-chosen';
-import { stageMarked } from './stage-marked';
-import { stepJumped } from './step-jumped';
-import { stepSkipped } from './step-skipped';
-import { supplyChanged } from './supply-changed';
-import { supplyJudged } from './supply-judged';
-import { undecidedAccepted } from './undecided-accepted';
-import { visitClosed } from './visit-closed';
-import { visitOpened } from './visit-opened';
-import { visitResumed } from './visit-resumed';
-import { watchEnded } from './watch-ended';
-import { watchStarted } from './watch-started';
-import { wireColourNoted } from './wire-colour-noted';
+import { actionDone, type ActionDone } from './action-done';
+import { boardIdentified, type BoardIdentified } from './board-identified';
+import { bypassPlaced, type BypassPlaced } from './bypass-placed';
+import { bypassRemoved, type BypassRemoved } from './bypass-removed';
+import { callChanged, type CallChanged } from './call-changed';
+import { callEnded, type CallEnded } from './call-ended';
+import { codeDismissed, type CodeDismissed } from './code-dismissed';
+import { codeRead, type CodeRead } from './code-read';
+import { codesCleared, type CodesCleared } from './codes-cleared';
+import { complaintTicked, type ComplaintTicked } from './complaint-ticked';
+import { conditionNoted, type ConditionNoted } from './condition-noted';
+import { connectorChanged, type ConnectorChanged } from './connector-changed';
+import { findingReached, type FindingReached } from './finding-reached';
+import { followUpDone, type FollowUpDone } from './follow-up-done';
+import { followUpNoted, type FollowUpNoted } from './follow-up-noted';
+import { handedOver, type HandedOver } from './handed-over';
+import { hazardNoted, type HazardNoted } from './hazard-noted';
+import { intakeRecorded, type IntakeRecorded } from './intake-recorded';
+import { leadsZeroed, type LeadsZeroed } from './leads-zeroed';
+import { matrixJudged, type MatrixJudged } from './matrix-judged';
+import { matrixLooked, type MatrixLooked } from './matrix-looked';
+import { meterChanged, type MeterChanged } from './meter-changed';
+import { meterProven, type MeterProven } from './meter-proven';
+import { monitorEnded, type MonitorEnded } from './monitor-ended';
+import { monitorMarked, type MonitorMarked } from './monitor-marked';
+import { monitorSampled, type MonitorSampled } from './monitor-sampled';
+import { monitorStarted, type MonitorStarted } from './monitor-started';
+import { noteAdded, type NoteAdded } from './note-added';
+import { observationMade, type ObservationMade } from './observation-made';
+import { optionNoted, type OptionNoted } from './option-noted';
+import { partFitted, type PartFitted } from './part-fitted';
+import { partWaived, type PartWaived } from './part-waived';
+import { procedureStarted, type ProcedureStarted } from './procedure-started';
+import { readingTaken, type ReadingTaken } from './reading-taken';
+import { recipePlayed, type RecipePlayed } from './recipe-played';
+import { repairDone, type RepairDone } from './repair-done';
+import { retracted, type Retracted } from './retracted';
+import { settingRead, type SettingRead } from './setting-read';
+import { signNoted, type SignNoted } from './sign-noted';
+import { sourceChosen, type SourceChosen } from './source-chosen';
+import { stageMarked, type StageMarked } from './stage-marked';
+import { stepJumped, type StepJumped } from './step-jumped';
+import { stepSkipped, type StepSkipped } from './step-skipped';
+import { supplyChanged, type SupplyChanged } from './supply-changed';
+import { supplyJudged, type SupplyJudged } from './supply-judged';
+import { undecidedAccepted, type UndecidedAccepted } from './undecided-accepted';
+import { visitClosed, type VisitClosed } from './visit-closed';
+import { visitOpened, type VisitOpened } from './visit-opened';
+import { visitResumed, type VisitResumed } from './visit-resumed';
+import { watchEnded, type WatchEnded } from './watch-ended';
+import { watchStarted, type WatchStarted } from './watch-started';
+import { wireColourNoted, type WireColourNoted } from './wire-colour-noted';
+
+export type {
+  ActionDone,
+  BoardIdentified,
+  BypassPlaced,
+  BypassRemoved,
+  CallChanged,
+  CallEnded,
+  CodeDismissed,
+  CodeRead,
+  CodesCleared,
+  ComplaintTicked,
+  ConditionNoted,
+  ConnectorChanged,
+  FindingReached,
+  FollowUpDone,
+  FollowUpNoted,
+  HandedOver,
+  HazardNoted,
+  IntakeRecorded,
+  LeadsZeroed,
+  MatrixJudged,
+  MatrixLooked,
+  MeterChanged,
+  MeterProven,
+  MonitorEnded,
+  MonitorMarked,
+  MonitorSampled,
+  MonitorStarted,
+  NoteAdded,
+  ObservationMade,
+  OptionNoted,
+  PartFitted,
+  PartWaived,
+  ProcedureStarted,
+  ReadingTaken,
+  RecipePlayed,
+  RepairDone,
+  Retracted,
+  SettingRead,
+  SignNoted,
+  SourceChosen,
+  StageMarked,
+  StepJumped,
+  StepSkipped,
+  SupplyChanged,
+  SupplyJudged,
+  UndecidedAccepted,
+  VisitClosed,
+  VisitOpened,
+  VisitResumed,
+  WatchEnded,
+  WatchStarted,
+  WireColourNoted,
+};
+export type { IntakeTopic, PriorWork, Temperatures } from './intake-recorded';
+export type { MonitorMark } from './monitor-marked';
+export type { ProofPart } from './reading-taken';
+export type { SignSense } from './sign-noted';
+export type { StageMark } from './stage-marked';
+
+/** The shape of every kind of event, by its name: types alone. A new kind is a file of its own and a line in each of the two lists here. */
+export interface EventShapes {
+  readonly 'visit-opened': VisitOpened;
+  readonly 'procedure-started': ProcedureStarted;
+  readonly 'action-done': ActionDone;
+  readonly 'observation-made': ObservationMade;
+  readonly 'reading-taken': ReadingTaken;
+  readonly 'meter-proven': MeterProven;
+  readonly 'undecided-accepted': UndecidedAccepted;
+  readonly 'step-skipped': StepSkipped;
+  readonly 'step-jumped': StepJumped;
+  readonly 'supply-changed': SupplyChanged;
+  readonly 'call-changed': CallChanged;
+  readonly 'connector-changed': ConnectorChanged;
+  readonly 'bypass-placed': BypassPlaced;
+  readonly 'bypass-removed': BypassRemoved;
+  readonly 'leads-zeroed': LeadsZeroed;
+  readonly 'note-added': NoteAdded;
+  readonly 'intake-recorded': IntakeRecorded;
+  readonly 'complaint-ticked': ComplaintTicked;
+  readonly 'board-identified': BoardIdentified;
+  readonly 'setting-read': SettingRead;
+  readonly 'option-noted': OptionNoted;
+  readonly 'code-read': CodeRead;
+  readonly 'code-dismissed': CodeDismissed;
+  readonly 'codes-cleared': CodesCleared;
+  readonly 'sign-noted': SignNoted;
+  readonly 'watch-started': WatchStarted;
+  readonly 'stage-marked': StageMarked;
+  readonly 'call-ended': CallEnded;
+  readonly 'watch-ended': WatchEnded;
+  readonly 'recipe-played': RecipePlayed;
+  readonly 'part-fitted': PartFitted;
+  readonly 'follow-up-noted': FollowUpNoted;
+  readonly 'follow-up-done': FollowUpDone;
+  readonly 'meter-changed': MeterChanged;
+  readonly 'condition-noted': ConditionNoted;
+  readonly 'source-chosen': SourceChosen;
+  readonly 'repair-done': RepairDone;
+  readonly 'hazard-noted': HazardNoted;
+  readonly 'wire-colour-noted': WireColourNoted;
+  readonly 'part-waived': PartWaived;
+  readonly 'matrix-looked': MatrixLooked;
+  readonly 'matrix-judged': MatrixJudged;
+  readonly 'supply-judged': SupplyJudged;
+  readonly 'monitor-started': MonitorStarted;
+  readonly 'monitor-sampled': MonitorSampled;
+  readonly 'monitor-marked': MonitorMarked;
+  readonly 'monitor-ended': MonitorEnded;
+  readonly retracted: Retracted;
+  readonly 'finding-reached': FindingReached;
+  readonly 'visit-resumed': VisitResumed;
+  readonly 'handed-over': HandedOver;
+  readonly 'visit-closed': VisitClosed;
+}
 
 /** What the product knows of every kind of event. A kind without an entry does not compile. */
 export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[Type]> } = {

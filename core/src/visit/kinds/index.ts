@@ -1,7 +1,6 @@
 export { OTHER_BOARD } from './board-identified';
 export { RESULT_WORDS } from './complaint-ticked';
 export * from './event-kinds';
-export type * from './event-shapes';
 export { INTAKE_TOPICS, PRIOR_WORK_RESULTS, TOPIC_WORDS } from './intake-recorded';
 export { MONITOR_MARKS } from './monitor-marked';
 export { SIGN_SENSES } from './sign-noted';

@@ -46,7 +46,7 @@ describe('what is claimed of a supply', () => {
         else {
           expect([before, now])
             .withContext(words)
-            .toContain(merged ?? 'on');
+            .toContain(merged as 'on');
           expect(DANGER[merged as 'on'])
             .withContext(words)
             .toBe(Math.max(DANGER[before], DANGER[now]));
