@@ -13,7 +13,11 @@ export type FlashSign =
 /** Most flashes of one count: nobody counts further at a machine. */
 export const MOST_FLASHES = 15;
 
-/** The sign in the words it is spoken of: "2+3", "long short short", "fast". The same sign has the same words. */
+/**
+ * The sign in the words it is spoken of: "2+3", "long short short", "fast". The same sign has the same words.
+ *
+ * @example flashWords({ kind: 'blinks', counts: [2, 3] }) // "2+3"
+ */
 export function flashWords(sign: FlashSign): string {
   switch (sign.kind) {
     case 'blinks':

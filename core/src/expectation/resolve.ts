@@ -9,6 +9,8 @@ const DEEPEST = 4;
 /**
  * The numbers a reading is compared with.
  * @throws DocumentError when a quantity cannot be read, is of another dimension, or the kind cannot be judged yet.
+ *
+ * @example resolveExpectation({ kind: 'limit', atMost: '2 Ω' }, 'resistance').high // 2
  */
 export function resolveExpectation(
   document: ExpectationDocument,

@@ -21,7 +21,11 @@ export function readRatings(text: string): readonly MeterRating[] {
   return ratings;
 }
 
-/** The category of a supply, 2 to 4, from "CAT III"; undefined for one behind a transformer. */
+/**
+ * The category of a supply, 2 to 4, from "CAT III"; undefined for one behind a transformer.
+ *
+ * @example categoryNumber('CAT III 600 V') // 3
+ */
 export function categoryNumber(text: string | undefined): number | undefined {
   const roman = /CAT (IV|III|II)/.exec(text ?? '')?.[1];
   return roman === undefined ? undefined : CATEGORIES[roman];

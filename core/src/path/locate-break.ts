@@ -26,7 +26,12 @@ export interface BreakPlace {
   readonly isContradictory: boolean;
 }
 
-/** What volts across part of a chain show: alive or dead only where all they may be says so. */
+/**
+ * What volts across part of a chain show: alive or dead only where all they may be says so.
+ *
+ * @example voltsShow({ nominal: 24 }, { low: 23, high: 24 }) // "alive"
+ * @example voltsShow({ nominal: 24 }, { low: 9, high: 10 }) // "unclear"
+ */
 export function voltsShow({ nominal }: Pick<Chain, 'nominal'>, ends: Ends): Presence {
   return presenceOf(ends, {
     aliveFrom: PRESENCE.chainAlivePart * nominal,

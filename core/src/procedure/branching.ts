@@ -1,7 +1,11 @@
 import { INCONCLUSIVE, type Verdict } from '../verdict';
 import { END, type StepDocument, type Target, isWalkable } from './procedure-document';
 
-/** The step id a target names. */
+/**
+ * The step id a target names.
+ *
+ * @example targetStep({ go: 'fuse', text: 'it is open' }) // "fuse"
+ */
 export function targetStep(target: Target): string {
   return typeof target === 'string' ? target : target.go;
 }
@@ -24,6 +28,9 @@ function fallBack(verdict: Verdict, overZeroBand: boolean): Verdict | undefined 
 /**
  * The key of a measurement's map (branches, clears, implicates, sets) that a verdict selects: its own, then the
  * fall-back, then `otherwise`, which never catches invalid, unjudged or undecided.
+ *
+ * @example outcomeKey({ within: 'a', low: 'b' }, 'absent', false) // "low"
+ * @example outcomeKey({ within: 'a', otherwise: 'b' }, 'undecided', false) // undefined
  */
 export function outcomeKey(
   map: Readonly<Record<string, unknown>>,
@@ -52,7 +59,11 @@ export function keyOfOutcome(
   return pattern !== undefined && Object.hasOwn(map, pattern) ? pattern : outcomeKey(map, verdict, overZeroBand);
 }
 
-/** Where a measurement's outcome leads; undefined when the chart does not say. */
+/**
+ * Where a measurement's outcome leads; undefined when the chart does not say.
+ *
+ * @example branchFor({ within: 'next', high: { go: 'board' } }, 'high', false) // "board"
+ */
 export function branchFor(
   branches: Readonly<Record<string, Target>>,
   outcome: MeasuredOutcome | Verdict,

@@ -86,7 +86,11 @@ export function restingState(group: ConditionGroup): string {
   }
 }
 
-/** The state of one entry, or the resting state. */
+/**
+ * The state of one entry, or the resting state.
+ *
+ * @example stateOf({ connectors: {} }, 'connectors', 'X1') // "in"
+ */
 export function stateOf(conditions: Conditions, group: ConditionGroup, id: string): string {
   const map: Readonly<Record<string, unknown>> | undefined = conditions[group];
   const state = map && Object.hasOwn(map, id) ? map[id] : undefined;
@@ -121,7 +125,11 @@ export function withoutProofs(
   );
 }
 
-/** How cautious a supply state makes one: on and unknown alike demand the most. */
+/**
+ * How cautious a supply state makes one: on and unknown alike demand the most.
+ *
+ * @example cautionRank('on') > cautionRank('locked') // true
+ */
 export function cautionRank(state: SupplyState): number {
   return { 'proven-dead': 0, locked: 1, off: 2, unknown: 3, on: 3 }[state];
 }

@@ -268,7 +268,11 @@ export type StepDocument = WalkableStep | AuthoredStep;
 
 const AUTHORED_KINDS: ReadonlySet<string> = new Set<AuthoredStep['kind']>(['chain', 'clearance', 'procedureCall']);
 
-/** True for the kinds a visit walks as they are written; the others are made into those first. */
+/**
+ * True for the kinds a visit walks as they are written; the others are made into those first.
+ *
+ * @example isWalkable({ kind: 'decide', on: 'fuse', cases: {} }) // true
+ */
 export function isWalkable(step: StepDocument): step is WalkableStep {
   return !AUTHORED_KINDS.has(step.kind);
 }

@@ -41,6 +41,9 @@ const NOISE = 1e-15;
 /**
  * Writes a computed number (in `unit`) with a number of significant digits, 3 by default; trailing zeros after the
  * decimal point are dropped, since a limit of "24 V" is not "24.0 V".
+ *
+ * @example formatValue(4700, 'Ω') // "4.7 kΩ"
+ * @example formatValue(0.0123, 'A', 3) // "12.3 mA"
  */
 export function formatValue(value: number, unit: UnitSymbol, significant = 3): string {
   if (!Number.isFinite(value)) return value > 0 ? `∞${NO_BREAK_SPACE}${unit}` : `${MINUS}∞${NO_BREAK_SPACE}${unit}`;

@@ -1,7 +1,11 @@
 import { formatQuantity } from './format-quantity';
 import type { Reading } from './reading';
 
-/** Writes a reading so that parsing it again for the same function gives the same reading. */
+/**
+ * Writes a reading so that parsing it again for the same function gives the same reading.
+ *
+ * @example formatReading({ kind: 'over-range' }) // "OL"
+ */
 export function formatReading(reading: Reading): string {
   switch (reading.kind) {
     case 'value':

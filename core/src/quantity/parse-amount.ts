@@ -36,7 +36,11 @@ export function parseAmount(text: string, context: AmountContext): ParsedAmount 
   return negative ? negated(parsed) : parsed;
 }
 
-/** One spelling for what keyboards and copied text vary in: minus signs, spaces, µ and Ω. */
+/**
+ * One spelling for what keyboards and copied text vary in: minus signs, spaces, µ and Ω.
+ *
+ * @example normalise(' 24,3  V ') // "24,3 V"
+ */
 export function normalise(text: string): string {
   return text
     .trim()

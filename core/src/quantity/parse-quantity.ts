@@ -29,7 +29,11 @@ const EXAMPLES: Readonly<Record<Dimension, readonly string[]>> = {
   ratio: ['15 %'],
 };
 
-/** Reads a quantity of a document: unit expected, one of `dimensions`, a trailing `?` marks it as assumed. */
+/**
+ * Reads a quantity of a document: unit expected, one of `dimensions`, a trailing `?` marks it as assumed.
+ *
+ * @example parseQuantity('4k7', 'resistance').outcome // "quantity"
+ */
 export function parseQuantity(text: string, ...dimensions: readonly [Dimension, ...Dimension[]]): ParsedQuantity {
   const assumed = text.trimEnd().endsWith('?');
   const bare = assumed ? text.trimEnd().slice(0, -1) : text;

@@ -16,7 +16,7 @@ const OVER_RANGE = /^(OL|0L|O\.L|O\.L\.|0\.L)( ?[kKMG]?(Ω|ohm|ohms|V))?$/i;
  * Reads what a technician types for a measurement, with one thumb and without a unit where the step knows it.
  * The grammar, with examples, is in docs/formats/readings.md.
  *
- * @example parseReading('4k7', { function: 'resistance' }) // 4700 Ω, last digit at the hundreds
+ * @example parseReading('4k7', { function: 'resistance' }).outcome // "reading"
  */
 export function parseReading(text: string, context: ReadingContext): ParsedReading {
   const clean = normalise(text);

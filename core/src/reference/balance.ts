@@ -10,7 +10,11 @@ export interface Balance {
   readonly spread: number;
 }
 
-/** Mean and largest deviation of at least one value; the parts are NaN where the mean is zero. */
+/**
+ * Mean and largest deviation of at least one value; the parts are NaN where the mean is zero.
+ *
+ * @example balanceOf([460, 467, 450]) // {"mean":459,"deviation":9,"farthest":2,"unbalance":0.0196078431372549,"spread":0.037037037037037035}
+ */
 export function balanceOf(values: readonly number[]): Balance {
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
   const deviations = values.map((value) => Math.abs(value - mean));

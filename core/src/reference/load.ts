@@ -1,4 +1,8 @@
-/** Ohms of a pure resistance from its rating: R = V²/P. */
+/**
+ * Ohms of a pure resistance from its rating: R = V²/P.
+ *
+ * @example heaterOhms(2300, 230) // 23
+ */
 export function heaterOhms(watts: number, volts: number): number {
   return volts ** 2 / watts;
 }
@@ -8,7 +12,11 @@ export function heaterWatts(ohms: number, volts: number): number {
   return volts ** 2 / ohms;
 }
 
-/** Amps from watts or volt-amperes in one phase: I = S/V. */
+/**
+ * Amps from watts or volt-amperes in one phase: I = S/V.
+ *
+ * @example ratedAmps(80, 24) // 3.3333333333333335
+ */
 export function ratedAmps(voltAmperes: number, volts: number): number {
   return voltAmperes / volts;
 }

@@ -14,14 +14,22 @@ export const PLATINUM_RANGE = { low: -200, high: 850 } as const;
 export const PLATINUM_CLASSES = ['A', 'B'] as const;
 export type PlatinumClass = (typeof PLATINUM_CLASSES)[number];
 
-/** Ohms of a platinum sensor at a temperature in °C; `at0C` are its ohms at 0 °C. NaN outside −200 to 850 °C. */
+/**
+ * Ohms of a platinum sensor at a temperature in °C; `at0C` are its ohms at 0 °C. NaN outside −200 to 850 °C.
+ *
+ * @example platinumOhms(100, 100) // 138.50549999999998
+ */
 export function platinumOhms(celsius: number, at0C: number): number {
   if (!(celsius >= PLATINUM_RANGE.low && celsius <= PLATINUM_RANGE.high)) return NaN;
   const below = celsius < 0 ? C * (celsius - 100) * celsius ** 3 : 0;
   return at0C * (1 + A * celsius + B * celsius ** 2 + below);
 }
 
-/** Temperature in °C of a platinum sensor that reads `ohms`; NaN where the standard gives no curve. */
+/**
+ * Temperature in °C of a platinum sensor that reads `ohms`; NaN where the standard gives no curve.
+ *
+ * @example platinumCelsius(138.5055, 100) // 99.99999999999976
+ */
 export function platinumCelsius(ohms: number, at0C: number): number {
   const lowest = platinumOhms(PLATINUM_RANGE.low, at0C);
   const highest = platinumOhms(PLATINUM_RANGE.high, at0C);
@@ -38,7 +46,11 @@ export function platinumCelsius(ohms: number, at0C: number): number {
   return celsius;
 }
 
-/** Half-width of the tolerance in °C (IEC 60751: class A 0.15 + 0.002 |t|, class B 0.30 + 0.005 |t|). */
+/**
+ * Half-width of the tolerance in °C (IEC 60751: class A 0.15 + 0.002 |t|, class B 0.30 + 0.005 |t|).
+ *
+ * @example platinumTolerance(100, 'B') // 0.8
+ */
 export function platinumTolerance(celsius: number, of: PlatinumClass): number {
   return of === 'A' ? 0.15 + 0.002 * Math.abs(celsius) : 0.3 + 0.005 * Math.abs(celsius);
 }

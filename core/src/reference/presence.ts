@@ -25,14 +25,23 @@ export interface Ends {
   readonly high: number;
 }
 
-/** The ends of the magnitude: turning the probes changes nothing. */
+/**
+ * The ends of the magnitude: turning the probes changes nothing.
+ *
+ * @example magnitudeOfEnds({ low: -3, high: 1 }) // {"low":0,"high":3}
+ */
 export function magnitudeOfEnds({ low, high }: Ends): Ends {
   if (low >= 0) return { low, high };
   if (high <= 0) return { low: -high, high: -low };
   return { low: 0, high: Math.max(-low, high) };
 }
 
-/** A value and all it may be, as far as the meter can tell; the value alone where nothing is known of the meter. */
+/**
+ * A value and all it may be, as far as the meter can tell; the value alone where nothing is known of the meter.
+ *
+ * @example endsOf(24.3) // {"low":24.3,"high":24.3}
+ * @example endsOf(24.3, { low: 24 }) // {"low":24,"high":null}
+ */
 export function endsOf(value: number, interval?: { readonly low?: number; readonly high?: number }): Ends {
   return interval ? { low: interval.low ?? -Infinity, high: interval.high ?? Infinity } : { low: value, high: value };
 }

@@ -9,12 +9,20 @@ export interface SteinhartHart {
   readonly c: number;
 }
 
-/** Ohms of a thermistor by its beta (K): R = R25 exp(β (1/T − 1/298.15 K)). */
+/**
+ * Ohms of a thermistor by its beta (K): R = R25 exp(β (1/T − 1/298.15 K)).
+ *
+ * @example betaOhms(25, 10000, 3950) // 10000
+ */
 export function betaOhms(celsius: number, at25C: number, beta: number): number {
   return at25C * Math.exp(beta * (1 / (celsius + ZERO_CELSIUS) - 1 / TWENTY_FIVE));
 }
 
-/** Temperature in °C of a thermistor with this beta that reads `ohms`. */
+/**
+ * Temperature in °C of a thermistor with this beta that reads `ohms`.
+ *
+ * @example betaCelsius(10000, 10000, 3950) // 25
+ */
 export function betaCelsius(ohms: number, at25C: number, beta: number): number {
   return 1 / (1 / TWENTY_FIVE + Math.log(ohms / at25C) / beta) - ZERO_CELSIUS;
 }

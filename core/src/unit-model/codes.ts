@@ -49,7 +49,11 @@ export function isSameCodeSign(one: CodeSign, other: CodeSign): boolean {
   return one.kind === other.kind && codeSignKey(one) === codeSignKey(other);
 }
 
-/** How a code shows itself, in words. */
+/**
+ * How a code shows itself, in words.
+ *
+ * @example codeSignWords({ kind: 'text', text: 'E12' }) // "“E12”"
+ */
 export function codeSignWords(sign: CodeSign): string {
   switch (sign.kind) {
     case 'blinks':

@@ -60,7 +60,11 @@ export function isFreeUnitModel(model: Pick<UnitModelDocument, 'id'>): boolean {
   return model.id === FREE_UNIT_MODEL;
 }
 
-/** How a system is called where one is chosen, with the value it usually has. */
+/**
+ * How a system is called where one is chosen, with the value it usually has.
+ *
+ * @example systemWords('split-phase') // "split-phase mains, 240 V (L1 L2 N E)"
+ */
 export function systemWords(system: SupplySystem): string {
   const { name, nominal, conductors } = SYSTEMS[system];
   return `${name}, ${nominal} (${conductors.join(' ')})`;

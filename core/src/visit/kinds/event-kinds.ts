@@ -243,7 +243,12 @@ export function kindOf<Type extends EventType>(event: { readonly type: Type }): 
   return EVENT_KINDS[event.type];
 }
 
-/** True when an event may be taken back: by the record, by the key for it and by the button beside its line alike. */
+/**
+ * True when an event may be taken back: by the record, by the key for it and by the button beside its line alike.
+ *
+ * @example isRetractable({ type: 'note-added' }) // true
+ * @example isRetractable({ type: 'visit-closed' }) // false
+ */
 export function isRetractable({ type }: { readonly type: EventType }): boolean {
   return EVENT_KINDS[type].undo !== 'never';
 }

@@ -89,7 +89,12 @@ export function pairExpectation(
   return { function: measured, expectation: { ...upper, low: current === 'dc' ? -limit : 0 } };
 }
 
-/** Whether a reading on a known source shows that the meter works. */
+/**
+ * Whether a reading on a known source shows that the meter works.
+ *
+ * @example showsLive({ kind: 'over-range' }) // "nothing"
+ * @example showsLive({ kind: 'value', quantity: { value: 231, unit: 'V', exponent: 0 } }) // "live"
+ */
 export function showsLive(reading: Reading): 'live' | 'nothing' {
   if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
   return measuredInterval(reading, 'ac-voltage').low >= PRESENCE.knownLiveVolts ? 'live' : 'nothing';

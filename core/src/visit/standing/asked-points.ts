@@ -19,7 +19,12 @@ export function isForbidden({ unmet, refusal }: Pick<Asked, 'unmet' | 'refusal'>
   return refusal !== undefined || unmet.some(({ state }) => state === 'proven-dead');
 }
 
-/** The sign of the lead that goes there: A is the lead in the jack for volts, B the common one. */
+/**
+ * The sign of the lead that goes there: A is the lead in the jack for volts, B the common one.
+ *
+ * @example leadSign('dc-voltage', 'A') // "+"
+ * @example leadSign('ac-voltage', 'A') // undefined
+ */
 export function leadSign(measured: MeasurementFunction | undefined, probe: 'A' | 'B'): '+' | '−' | undefined {
   if (measured === undefined || !FUNCTIONS[measured].polar) return undefined;
   return probe === 'A' ? '+' : '−';

@@ -79,7 +79,12 @@ export function needsWords(model: UnitModelDocument, unmet: readonly Unmet[]): s
   return [...new Set(words)].join(', ');
 }
 
-/** What the meter's display says behind the digits: "V AC", "MΩ". */
+/**
+ * What the meter's display says behind the digits: "V AC", "MΩ".
+ *
+ * @example displayUnit('insulation') // "MΩ"
+ * @example displayUnit('ac-voltage') // "V AC"
+ */
 export function displayUnit(measured: MeasurementFunction): string {
   const { unit, prefix } = FUNCTIONS[measured];
   const letter = prefix === 6 ? 'M' : prefix === -6 ? 'µ' : '';

@@ -88,7 +88,12 @@ export function isChartEnded(state: VisitState): boolean {
   return state.step === END;
 }
 
-/** No chart of the trade: none at all, or the one that only proves dead. */
+/**
+ * No chart of the trade: none at all, or the one that only proves dead.
+ *
+ * @example isFreeChart(undefined) // true
+ * @example isFreeChart('pump-does-not-start') // false
+ */
 export function isFreeChart(chart: string | undefined): boolean {
   return chart === undefined || chart === PROVE_DEAD_PROCEDURE;
 }

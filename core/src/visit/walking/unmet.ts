@@ -80,7 +80,12 @@ function beganAt(state: VisitState, event: string): number | undefined {
   return off.length === 0 ? undefined : Math.max(...off);
 }
 
-/** "the call mist", "the end of the call mist", "power-up of mains", "switching mains off". */
+/**
+ * "the call mist", "the end of the call mist", "power-up of mains", "switching mains off".
+ *
+ * @example afterWords('power-up:mains') // "power-up of mains"
+ * @example afterWords('stop:mist') // "the end of the call mist"
+ */
 export function afterWords(event: string): string {
   const [kind = '', id = ''] = event.split(':');
   const name = id.replaceAll('-', ' ');
