@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readDocument, type Contract, type FieldProblem } from '@juxtameter/contract';
-import type { Console } from './main';
+import type { Console } from './console';
 import { UsageError } from './usage-error';
 
 /** Standard input, where a file is asked for. */

@@ -14,7 +14,7 @@ import {
 } from '@juxtameter/core';
 import { expectationContract, meterContract, readDocument } from '@juxtameter/contract';
 import { readFileAs } from './files';
-import type { Console } from './main';
+import type { Console } from './console';
 import { UsageError } from './usage-error';
 
 export interface JudgeOptions {

@@ -9,7 +9,7 @@ import {
   type OpenDocument,
 } from '@juxtameter/contract';
 import { problemLine, readText } from './files';
-import type { Console } from './main';
+import type { Console } from './console';
 
 export interface LintOptions {
   readonly json?: boolean;

@@ -1,16 +1,10 @@
 import { Command, CommanderError } from 'commander';
 import { version } from '../../package.json';
+import type { Console } from './console';
 import { judgeCommand, type JudgeOptions } from './judge-command';
 import { lintCommand, type LintOptions } from './lint-command';
 import { replayCommand, type ReplayOptions } from './replay-command';
 import { UsageError } from './usage-error';
-
-/** Where a command writes and what it reads as `-`. */
-export interface Console {
-  readonly print: (line: string) => void;
-  readonly printError: (line: string) => void;
-  readonly readInput: () => string;
-}
 
 /** Runs one command; returns the exit code: 0 fine, 1 problems found, 2 used wrongly. */
 export function run(args: readonly string[], console: Console): number {

@@ -12,7 +12,7 @@ import {
 import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract';
 import { readFileAs, readText } from './files';
 import { readReadingsList } from './readings-list';
-import type { Console } from './main';
+import type { Console } from './console';
 import { UsageError } from './usage-error';
 
 export interface ReplayOptions {
