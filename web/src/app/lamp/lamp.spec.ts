@@ -90,7 +90,7 @@ describe('the recipe player', () => {
     const played: RecipePlayed[] = [];
     shown.fixture.componentInstance.played.subscribe((body) => played.push(body));
     expect(shown.words).toContain('May start: combustion fan');
-    expect(shown.words).toContain('You are in when STATUS flashes long');
+    expect(shown.words).toContain('How you know you are in: STATUS flashes long');
     shown.button('Play it').click();
     shown.fixture.detectChanges();
     expect(shown.words).toContain('Step 1 of 5');

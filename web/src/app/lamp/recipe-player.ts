@@ -26,7 +26,7 @@ import { Beeper } from './beeper';
           <li>{{ verbs[step.do] }} {{ step.what }}{{ step.for ? ', ' + step.for : '' }}</li>
         }
       </ol>
-      <p><span class="soft">You are in when</span> {{ recipe().proof }}</p>
+      <p><span class="soft">How you know you are in:</span> {{ recipe().proof }}</p>
       <button pButton type="button" class="big-button" (click)="begin()">Play it</button>
     } @else if (current(); as step) {
       <p class="small soft">Step {{ (at() ?? 0) + 1 }} of {{ recipe().steps.length }}</p>
