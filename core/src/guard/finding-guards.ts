@@ -14,36 +14,10 @@ import {
   type VisitContext,
   type VisitState,
 } from '../visit';
-import { GUARD_WORDS, type Guard, type GuardId } from './guard';
+import { TRAPS, type Guard, type GuardId } from './guard';
 import { guardsOfReading, isEarth } from './reading-guards';
 
 type Reading = EventOf<'reading-taken'>;
-
-/** What still matters when something is named: a pass that was none, a comparison without a standard, a reading that may
- * mean two things and was not settled. */
-const LASTING: ReadonlySet<GuardId> = new Set<GuardId>([
-  'no-expected-value',
-  'variant-unknown',
-  'guessed-reference',
-  'alike-and-wrong',
-  'alike-is-not-right',
-  'this-point-only',
-  'proves-no-more',
-  'stray-voltage',
-  'once-is-not-for-long',
-  'meter-unproven',
-  'find-the-short',
-  'earth-not-proven',
-  'zero-closed-or-dead',
-  'one-leg-or-fed-back',
-  'equal-to-neutral',
-  'fed-back',
-  'return-not-call',
-  'reference-not-proven',
-  'sneak-path',
-  'closed-not-seen',
-  'lost-between-boards',
-]);
 
 /** The traps a visit stands in front of before something is named; `at` is the wall time now. */
 export function guardsBeforeFinding(
@@ -58,12 +32,12 @@ export function guardsBeforeFinding(
     return event.step !== undefined && isReadAgain(state.trail, line) ? [] : [event];
   });
   const found = [
-    ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => LASTING.has(id))),
+    ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => TRAPS[id].lasts)),
     ...answerGuards(state),
     ...namedGuards(context, state, accused, readings, at),
     ...state.poweredUncleared.map(({ event }) => ({
       id: 'powered-uncleared' as const,
-      words: GUARD_WORDS['powered-uncleared'],
+      words: TRAPS['powered-uncleared'].words,
       events: [event],
     })),
   ];
@@ -87,7 +61,7 @@ function namedGuards(
   readings: readonly Reading[],
   at: string,
 ): readonly Guard[] {
-  const guard = (id: GuardId, events: readonly string[] = []): Guard => ({ id, words: GUARD_WORDS[id], events });
+  const guard = (id: GuardId, events: readonly string[] = []): Guard => ({ id, words: TRAPS[id].words, events });
   const found: Guard[] = [];
   const { implicates, clearsOthers } = evidenceFor(context, state, accused);
   const behind = [...implicates, ...clearsOthers].map(({ line }) => line.event);

@@ -1,35 +1,163 @@
 import type { MeasurementFunction } from '../quantity';
 import type { JudgementNote } from '../verdict';
 
-/** Ways to go wrong that are not about one comparison. */
-export const VISIT_GUARDS = [
-  'meter-unproven',
-  'old-leads',
-  'find-the-short',
-  'ohms-are-not-insulation',
-  'earth-not-proven',
-  'to-earth-only',
-  'no-reading',
-  'hold-off-running',
-  'intermittent',
-  'before-the-repair',
-  'zero-closed-or-dead',
-  'one-leg-or-fed-back',
-  'equal-to-neutral',
-  'fed-back',
-  'return-not-call',
-  'reference-not-proven',
-  'sneak-path',
-  'closed-not-seen',
-  'lost-between-boards',
-  'shared-or-own',
-  'fed-and-idle',
-  'shown-to-work',
-  'powered-uncleared',
-] as const;
-export type VisitGuard = (typeof VISIT_GUARDS)[number];
+/** What is known of a trap of the trade. */
+export interface Trap {
+  /** What is wrong with going on, and what settles it, in a colleague's words. */
+  readonly words: string;
+  /**
+   * Whether it still matters when something is named: a pass that was none, a comparison without a standard, a reading
+   * that may mean two things and was not settled.
+   */
+  readonly lasts: boolean;
+}
 
-export type GuardId = JudgementNote | VisitGuard;
+/** Every trap by its name. A new one is a row here and the rule that sees it; one of a comparison has its note there. */
+export const TRAPS = {
+  'no-expected-value': {
+    words:
+      'Nobody knows what it should be: it passes nothing and accuses nothing. Find the sheet, or a sister to compare with.',
+    lasts: true,
+  },
+  'variant-unknown': {
+    words: 'The documents disagree and nobody said which holds here. Look which variant this is.',
+    lasts: true,
+  },
+  'guessed-reference': {
+    words: 'The other quantity was guessed, so nothing passes by it. Measure it.',
+    lasts: true,
+  },
+  'alike-and-wrong': {
+    words: 'They are alike and still not what they should be. Balance passes the wrong part and an even fault.',
+    lasts: true,
+  },
+  'alike-is-not-right': {
+    words: 'Alike says nothing of right: compare with the sheet as well.',
+    lasts: true,
+  },
+  'this-point-only': {
+    words: 'Good at this temperature only. A sensor can be wrong where the complaint is.',
+    lasts: true,
+  },
+  'proves-no-more': {
+    words: 'It proves no more than that.',
+    lasts: true,
+  },
+  'stray-voltage': {
+    words: 'A few volts on an open lead are stray and drive nothing. Load it before it counts as a supply.',
+    lasts: true,
+  },
+  'series-load': {
+    words: 'Too much for stray: something stands in series, a load or a bad joint.',
+    lasts: false,
+  },
+  'once-is-not-for-long': {
+    words: 'One look says nothing of how long it holds. Watch it for the time.',
+    lasts: true,
+  },
+  'meter-unproven': {
+    words: 'Nothing is what a broken meter shows too. Touch a source known to be live with it.',
+    lasts: true,
+  },
+  'old-leads': {
+    words: 'Low ohms with leads that were not zeroed lately. Tips together, zero, read again.',
+    lasts: false,
+  },
+  'find-the-short': {
+    words: 'A blown fuse has a short behind it. Find it before a new one goes in.',
+    lasts: true,
+  },
+  'ohms-are-not-insulation': {
+    words: 'Good ohms do not prove a winding: the insulation to the frame was not tested.',
+    lasts: false,
+  },
+  'earth-not-proven': {
+    words:
+      'Measured to an earth nobody proved. A missing earth shows about half on every line: prove its continuity first.',
+    lasts: true,
+  },
+  'to-earth-only': {
+    words: 'All of it was measured to earth. What counts is the voltage across the load.',
+    lasts: false,
+  },
+  'no-reading': {
+    words: 'No reading stands behind this name.',
+    lasts: false,
+  },
+  'hold-off-running': {
+    words: 'A delay or lock-out is still running: it may be waiting, not broken.',
+    lasts: false,
+  },
+  intermittent: {
+    words: 'It comes and goes. What was good in one look was good in that look: watch it longer, or press and flex.',
+    lasts: false,
+  },
+  'zero-closed-or-dead': {
+    words: 'Nothing across a contact: it is closed, or nothing arrives at it.',
+    lasts: true,
+  },
+  'one-leg-or-fed-back': {
+    words:
+      'Both sides alive to earth or neutral and nothing across: both hang on one leg, or one leg is lost and fed back through the load. Only with the call taken away do the two part.',
+    lasts: true,
+  },
+  'equal-to-neutral': {
+    words: 'Alike to neutral does not show that the two legs are two: read leg to leg.',
+    lasts: true,
+  },
+  'fed-back': {
+    words: 'Alive to neutral or earth behind a load: its own feed, or the other side seen through the load.',
+    lasts: true,
+  },
+  'return-not-call': {
+    words:
+      'From the feed to an output, with no call: the load and its way back are whole. It is not a call. With the call the same two points read nothing.',
+    lasts: true,
+  },
+  'reference-not-proven': {
+    words:
+      'Nothing to a return that nobody saw alive: the point is dead, or the return is open. Read the feed to the same return.',
+    lasts: true,
+  },
+  'sneak-path': {
+    words:
+      'Alive where the chain says it cannot be: a second break, a stray voltage, or a way round that is not drawn.',
+    lasts: true,
+  },
+  'closed-not-seen': {
+    words: 'Closed at its own terminals: the board sees that only if both wires are whole.',
+    lasts: true,
+  },
+  'lost-between-boards': {
+    words: 'The call is proven at this board, not at the next: read it where it goes in there.',
+    lasts: true,
+  },
+  'shared-or-own': {
+    words: 'Nothing at this load: a part it shares with its sister, or one of its own. The sister tells.',
+    lasts: false,
+  },
+  'fed-and-idle': {
+    words: 'It has its voltage. If it does not move, its coil is open or it jams: ohms tell, dead.',
+    lasts: false,
+  },
+  'shown-to-work': {
+    words: 'A jumper or a look showed that this works. Naming it now contradicts that.',
+    lasts: false,
+  },
+  'powered-uncleared': {
+    words:
+      'A new board got power before everything that plugs into it was read for shorts. What killed the old one may have hurt it: read them now, dead.',
+    lasts: false,
+  },
+  'before-the-repair': {
+    words: 'Read before something was repaired: it speaks of the machine as it was then.',
+    lasts: false,
+  },
+} as const satisfies Readonly<Record<JudgementNote, Trap>> & Readonly<Record<string, Trap>>;
+
+export type GuardId = keyof typeof TRAPS;
+/** Traps that are not about one comparison. */
+export type VisitGuard = Exclude<GuardId, JudgementNote>;
 
 /** The reading that settles which of two things it is. */
 export interface Settling {
@@ -51,49 +179,3 @@ export interface Guard {
   readonly events: readonly string[];
   readonly settle?: Settling;
 }
-
-/** What each trap is, in a colleague's words. */
-export const GUARD_WORDS: Readonly<Record<GuardId, string>> = {
-  'no-expected-value':
-    'Nobody knows what it should be: it passes nothing and accuses nothing. Find the sheet, or a sister to compare with.',
-  'variant-unknown': 'The documents disagree and nobody said which holds here. Look which variant this is.',
-  'guessed-reference': 'The other quantity was guessed, so nothing passes by it. Measure it.',
-  'alike-and-wrong':
-    'They are alike and still not what they should be. Balance passes the wrong part and an even fault.',
-  'alike-is-not-right': 'Alike says nothing of right: compare with the sheet as well.',
-  'this-point-only': 'Good at this temperature only. A sensor can be wrong where the complaint is.',
-  'proves-no-more': 'It proves no more than that.',
-  'stray-voltage': 'A few volts on an open lead are stray and drive nothing. Load it before it counts as a supply.',
-  'series-load': 'Too much for stray: something stands in series, a load or a bad joint.',
-  'once-is-not-for-long': 'One look says nothing of how long it holds. Watch it for the time.',
-  'meter-unproven': 'Nothing is what a broken meter shows too. Touch a source known to be live with it.',
-  'old-leads': 'Low ohms with leads that were not zeroed lately. Tips together, zero, read again.',
-  'find-the-short': 'A blown fuse has a short behind it. Find it before a new one goes in.',
-  'ohms-are-not-insulation': 'Good ohms do not prove a winding: the insulation to the frame was not tested.',
-  'earth-not-proven':
-    'Measured to an earth nobody proved. A missing earth shows about half on every line: prove its continuity first.',
-  'to-earth-only': 'All of it was measured to earth. What counts is the voltage across the load.',
-  'no-reading': 'No reading stands behind this name.',
-  'hold-off-running': 'A delay or lock-out is still running: it may be waiting, not broken.',
-  intermittent:
-    'It comes and goes. What was good in one look was good in that look: watch it longer, or press and flex.',
-  'zero-closed-or-dead': 'Nothing across a contact: it is closed, or nothing arrives at it.',
-  'one-leg-or-fed-back':
-    'Both sides alive to earth or neutral and nothing across: both hang on one leg, or one leg is lost and fed back through the load. Only with the call taken away do the two part.',
-  'equal-to-neutral': 'Alike to neutral does not show that the two legs are two: read leg to leg.',
-  'fed-back': 'Alive to neutral or earth behind a load: its own feed, or the other side seen through the load.',
-  'return-not-call':
-    'From the feed to an output, with no call: the load and its way back are whole. It is not a call. With the call the same two points read nothing.',
-  'reference-not-proven':
-    'Nothing to a return that nobody saw alive: the point is dead, or the return is open. Read the feed to the same return.',
-  'sneak-path':
-    'Alive where the chain says it cannot be: a second break, a stray voltage, or a way round that is not drawn.',
-  'closed-not-seen': 'Closed at its own terminals: the board sees that only if both wires are whole.',
-  'lost-between-boards': 'The call is proven at this board, not at the next: read it where it goes in there.',
-  'shared-or-own': 'Nothing at this load: a part it shares with its sister, or one of its own. The sister tells.',
-  'fed-and-idle': 'It has its voltage. If it does not move, its coil is open or it jams: ohms tell, dead.',
-  'shown-to-work': 'A jumper or a look showed that this works. Naming it now contradicts that.',
-  'powered-uncleared':
-    'A new board got power before everything that plugs into it was read for shorts. What killed the old one may have hurt it: read them now, dead.',
-  'before-the-repair': 'Read before something was repaired: it speaks of the machine as it was then.',
-};

@@ -6,7 +6,7 @@ import { netsOf, terminalLabel, type DeviceDocument, type UnitModelDocument } fr
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
 import type { JudgementNote } from '../verdict';
 import { ambiguitiesOf } from './ambiguity';
-import { GUARD_WORDS, type Guard, type GuardId } from './guard';
+import { TRAPS, type Guard, type GuardId } from './guard';
 
 type Reading = EventOf<'reading-taken'>;
 
@@ -18,7 +18,7 @@ const QUARTER = 900_000;
 
 /** The traps one reading stands in front of, those of its comparison first. */
 export function guardsOfReading(context: VisitContext, state: VisitState, reading: Reading): readonly Guard[] {
-  const guard = (id: GuardId, words = GUARD_WORDS[id]): Guard => ({ id, words, events: [reading.id] });
+  const guard = (id: GuardId, words: string = TRAPS[id].words): Guard => ({ id, words, events: [reading.id] });
   const { caveat } = reading.expectation ?? {};
   const found: Guard[] = notesOf(reading).map((note) =>
     note === 'proves-no-more' && caveat !== undefined ? guard(note, `${caveat}.`) : guard(note),

@@ -13,7 +13,7 @@ import {
 import { chainEnds, chainsHere, setUpKey, type EventOf, type VisitContext, type VisitState } from '../../visit';
 import { voltsShow, type Chain } from '../../path';
 import type { Conditions } from '../../procedure';
-import { GUARD_WORDS, type Guard, type Settling, type VisitGuard } from '../guard';
+import { TRAPS, type Guard, type Settling, type VisitGuard } from '../guard';
 
 export type Reading = EventOf<'reading-taken'>;
 export type Role = 'line' | 'return' | 'earth';
@@ -123,7 +123,7 @@ export class ReadingView {
     return (chain.path.calls ?? []).every((call) => this.conditions.calls?.[call] === 'on');
   }
 
-  guard(id: VisitGuard, settle?: Settling, words: string = GUARD_WORDS[id]): Guard {
+  guard(id: VisitGuard, settle?: Settling, words: string = TRAPS[id].words): Guard {
     return { id, words, events: [this.reading.id], ...(settle ? { settle } : {}) };
   }
 }
