@@ -1,5 +1,6 @@
 // Plants errors in the rooms where a wrong word can hurt, one at a time, and asks the specs whether they notice.
-// `npm run mutants` goes through all of them, `npm run mutants -- safety` through one room; `--list` only names them.
+// `npm run mutants` goes through all of them, `-- safety` through one room, `-- --from=FILE` through those whose names
+// stand in a file, such as the output of an earlier run; `-- --list` only names them.
 // A mutant that survives is killed by a spec or argued in scripts/mutants-argued.json; ends with 1 while one is neither.
 import { spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
@@ -79,9 +80,17 @@ interface Mutant {
 const root = fileURLToPath(new URL('..', import.meta.url));
 const argued = JSON.parse(readFileSync(join(root, 'scripts/mutants-argued.json'), 'utf8')) as Record<string, string>;
 const wanted = process.argv.slice(2).filter((each) => !each.startsWith('--'));
+const again = process.argv.find((each) => each.startsWith('--from='))?.slice('--from='.length);
+const named =
+  again === undefined
+    ? undefined
+    : readFileSync(again, 'utf8')
+        .split('\n')
+        .map((line) => line.replace(/^survived: /, ''));
 const mutants = Object.entries(ROOMS)
   .filter(([room]) => wanted.length === 0 || wanted.includes(room))
-  .flatMap(([room, { files }]) => files.flatMap((file) => mutantsIn(room, file)));
+  .flatMap(([room, { files }]) => files.flatMap((file) => mutantsIn(room, file)))
+  .filter(({ name }) => named === undefined || named.includes(name));
 
 if (process.argv.includes('--list')) for (const { name } of mutants) process.stdout.write(`${name}\n`);
 else await hunt();
