@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { VisitDriver } from '../../testing/demo';
+import { envelope, VisitDriver } from '../../testing/demo';
 import type { Reading } from '../../quantity';
 import type { EventBody } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
-import { pairExpectation, proofTasks, showsLive } from '.';
+import { pairExpectation, proofTasks, provenDead, showsLive } from '.';
 import { currentStep } from '../walking';
 
 const value = (volts: number): Reading => ({ kind: 'value', quantity: { value: volts, unit: 'V', exponent: -1 } });
@@ -135,6 +135,22 @@ describe('a proof of dead', () => {
     const silent = EVENT_TYPES.filter((type) => EVENT_KINDS[type].disturbsProof === undefined);
     const walking = ['procedure-started', 'action-done', 'finding-reached', 'matrix-looked'];
     expect(silent.filter((type) => !covered.has(type) && !walking.includes(type))).toEqual([]);
+  });
+
+  it('ends with a check after it that shows life, and with nothing else', () => {
+    const visit = atProof();
+    WHOLE.slice(0, -1).forEach((text) => visit.read(text));
+    const check = { ...envelope(99), type: 'meter-proven', step: visit.state.step, text: '230' } as const;
+    const proven = (rest: { readonly when: 'before' | 'after'; readonly shows: 'live' | 'nothing' }) =>
+      provenDead(visit.context, visit.state, { ...check, ...rest });
+    expect(proven({ when: 'after', shows: 'live' })).not.toEqual([]);
+    expect(proven({ when: 'before', shows: 'live' })).toEqual([]);
+    expect(proven({ when: 'after', shows: 'nothing' })).toEqual([]);
+    expect(provenDead(visit.context, visit.state, { ...envelope(99), type: 'note-added', text: '' })).toEqual([]);
+    const elsewhere = new VisitDriver().open();
+    expect(provenDead(elsewhere.context, elsewhere.state, { ...check, when: 'after', shows: 'live' }))
+      .withContext('at a step that proves nothing')
+      .toEqual([]);
   });
 
   it('stops at a live pair, and does not count it', () => {
