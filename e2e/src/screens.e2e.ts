@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 
 const HALF_DONE = '01a20cc0-ed60-7001-8000-000000000000';
@@ -122,6 +123,46 @@ test('keeps entry and buttons in sight with a long instruction and a long log', 
     await expect(workspace.log.locator('li.row').last()).toBeInViewport();
   }
 });
+
+test('lays nothing over a key, an answer or a warning where the screen is low, and shows each step from its title', async ({
+  page,
+  workspace,
+}) => {
+  await workspace.start();
+  for (const size of [
+    { width: 390, height: 500 },
+    { width: 844, height: 390 },
+  ]) {
+    await page.setViewportSize(size);
+    await coversNothing(page);
+    await expect(page.locator('[data-role=may-start]')).toBeVisible();
+  }
+  await page.setViewportSize({ width: 390, height: 500 });
+  await workspace.key('Enter', '1', '1', 'Enter');
+  await workspace.at('Prove dead at Q1 and X1');
+  await workspace.read('231', '0.1');
+  await coversNothing(page);
+  await workspace.read('0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0', '231');
+  await workspace.at('Burnt, wet or chewed wires, anything newer than the rest?');
+  await expect(workspace.title).toBeInViewport({ ratio: 0.9 });
+  await coversNothing(page);
+});
+
+/** Every control of the step, brought into view, is what a finger at its middle meets. */
+async function coversNothing(page: Page): Promise<void> {
+  const covered = await page.locator('jx-step-page :is(button, input, summary)').evaluateAll((controls) =>
+    controls
+      .filter((control) => control.checkVisibility())
+      .filter((control) => {
+        control.scrollIntoView({ block: 'center' });
+        const { left, top, width, height } = control.getBoundingClientRect();
+        const met = document.elementFromPoint(left + width / 2, top + height / 2);
+        return !(met && control.contains(met));
+      })
+      .map((control) => control.textContent.trim() || control.tagName),
+  );
+  expect(covered).toEqual([]);
+}
 
 test('says what to do when a visit or the server is not there', async ({ page, server }) => {
   await page.goto(`${server.address}/visits/01a20cc0-ed60-7001-8000-00000000dead`);

@@ -131,6 +131,7 @@ export class WorkspacePage {
   protected readonly words = openProblemWords;
 
   private readonly pane = viewChild<ElementRef<HTMLElement>>('pane');
+  private readonly left = viewChild<ElementRef<HTMLElement>>('left');
   protected readonly tab = signal<Tab>('step');
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
     { id: 'step', label: 'Step' },
@@ -237,6 +238,11 @@ export class WorkspacePage {
       this.companionTab();
       this.stepId();
       afterPaint(() => this.pane()?.nativeElement.scrollTo(0, 0));
+    });
+    // On a low screen the step scrolls: with every event what is asked for next is shown from its title on.
+    effect(() => {
+      this.visit();
+      afterPaint(() => this.left()?.nativeElement.scrollTo(0, 0));
     });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   inject,
   input,
@@ -46,6 +47,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { afterPaint } from '../../shell/after-paint';
 import { Ticker } from '../../shell/ticker';
 import type { JuxtaInput } from '../../juxta/juxta-axis';
 import { JuxtaBar } from '../../juxta/juxta-bar';
@@ -69,6 +71,7 @@ import { UndoButton } from './undo-button';
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
   selector: 'jx-reading-entry',
+  host: { '(window:resize)': 'showEntry()' },
   imports: [
     ButtonModule,
     ChainPoints,
@@ -260,6 +263,15 @@ export class ReadingEntry {
           field.focus({ preventScroll: true });
       },
     });
+    effect(() => {
+      this.text();
+      this.showEntry();
+    });
+  }
+
+  /** On a low screen the step scrolls: what is typed, and what is said of it, stays in sight, a keyboard coming up too. */
+  protected showEntry(): void {
+    if (this.text() !== '') afterPaint(() => this.field()?.nativeElement.scrollIntoView({ block: 'nearest' }));
   }
 
   protected type(text: string): void {
