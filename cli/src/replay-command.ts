@@ -7,7 +7,7 @@ import {
   walkList,
   ListLineError,
   type EventEnvelope,
-  type VisitContext,
+  VisitContext,
 } from '@juxtameter/core';
 import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract';
 import { readFileAs, readText } from './files';
@@ -36,11 +36,11 @@ export function replayCommand(options: ReplayOptions, console: Console): number 
   if (wrong.length > 0)
     throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
   const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract, console));
-  const context: VisitContext = {
+  const context = new VisitContext({
     model,
     procedures: { [procedure.id]: compileProcedure(procedure, model, generals) },
     meters: meter ? { [meter.id]: meter } : {},
-  };
+  });
   const lines = readReadingsList(readText(readings, console), readings);
   try {
     const walk = walkList(

@@ -1,4 +1,4 @@
-import { ANY_UNIT_MODEL, compileProcedure, readMeter, type VisitContext } from '@juxtameter/core';
+import { ANY_UNIT_MODEL, compileProcedure, readMeter, VisitContext } from '@juxtameter/core';
 import type { PinnedDocuments } from './api';
 
 /** The documents a visit is replayed with, out of those it was pinned to; its charts as they are walked. */
@@ -6,7 +6,7 @@ export function visitContext(pinned: PinnedDocuments): VisitContext {
   const { options, wireColours } = pinned.unit;
   const generals = pinned.procedures.filter(isGeneral);
   const charts = pinned.procedures.filter((each) => !isGeneral(each));
-  return {
+  return new VisitContext({
     ...(options ? { options } : {}),
     ...(wireColours ? { wireColours } : {}),
     model: pinned.unitModel,
@@ -14,7 +14,7 @@ export function visitContext(pinned: PinnedDocuments): VisitContext {
       charts.map((each) => [each.id, compileProcedure(each, pinned.unitModel, generals, options)]),
     ),
     meters: Object.fromEntries(pinned.meters.map((each) => [each.id, readMeter(each)])),
-  };
+  });
 }
 
 /** A procedure that charts of any unit model may call; nobody begins with it. */

@@ -7,18 +7,18 @@ import type { ProcedureDocument } from '../procedure';
 import { isWatched, readSequence } from '../sequence';
 import { VisitDriver } from '../testing/demo';
 import type { UnitModelDocument } from '../unit-model';
-import type { CodeRead, EventBody, VisitContext } from '../visit';
+import { VisitContext, type CodeRead, type EventBody } from '../visit';
 
-const BURNER: VisitContext = {
+const BURNER = new VisitContext({
   model: burnerDocument as unknown as UnitModelDocument,
   procedures: { 'burner-does-not-fire': burnerProcedure as unknown as ProcedureDocument },
   meters: {},
-};
-const VENT: VisitContext = {
+});
+const VENT = new VisitContext({
   model: ventDocument as unknown as UnitModelDocument,
   procedures: { 'vent-runs-one-way': ventProcedure as unknown as ProcedureDocument },
   meters: {},
-};
+});
 
 function opened(context: VisitContext, complaint = ''): VisitDriver {
   const driver = new VisitDriver(context);

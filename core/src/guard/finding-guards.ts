@@ -1,6 +1,6 @@
 import { FUNCTIONS } from '../quantity';
 import { holdOffsRunning } from '../sequence';
-import { wireNets, type UnitModelDocument } from '../unit-model';
+import { parseElement, terminalOf, type UnitModelDocument, type Wiring } from '../unit-model';
 import {
   evidenceFor,
   excludedByJumper,
@@ -68,7 +68,7 @@ function namedGuards(
   const measured = behind.filter((event) => event.type === 'reading-taken') as readonly Reading[];
   if (accused.item !== undefined && measured.length === 0) found.push(guard('no-reading'));
   const volts = measured.filter(({ function: each }) => FUNCTIONS[each].dimension === 'voltage');
-  if (volts.length > 0 && volts.every((reading) => isToEarth(context.model, reading)))
+  if (volts.length > 0 && volts.every((reading) => isToEarth(context.wiring, reading)))
     found.push(
       guard(
         'to-earth-only',
@@ -84,7 +84,7 @@ function namedGuards(
       ),
     );
   if (isFuse(context.model, accused.item)) found.push(guard('find-the-short'));
-  const windings = windingsWithoutInsulation(context.model, readings);
+  const windings = windingsWithoutInsulation(context.wiring, readings);
   if (windings.length > 0)
     found.push(
       guard(
@@ -109,20 +109,20 @@ function namedGuards(
   return found;
 }
 
-function isToEarth(model: UnitModelDocument, { from, to }: Reading): boolean {
-  return isEarth(model, from) !== isEarth(model, to);
+function isToEarth(wiring: Wiring, { from, to }: Reading): boolean {
+  return isEarth(wiring, from) !== isEarth(wiring, to);
 }
 
 function isFuse(model: UnitModelDocument, item: string | undefined): boolean {
-  return model.devices.some(({ id, kind }) => id === item?.split(':')[0] && kind === 'fuse');
+  return model.devices.some(({ id, kind }) => id === parseElement(item ?? '').owner && kind === 'fuse');
 }
 
 /** Good ohms of a motor whose insulation nobody tested. */
-function windingsWithoutInsulation(model: UnitModelDocument, readings: readonly Reading[]): readonly Reading[] {
-  const nets = wireNets(model);
+function windingsWithoutInsulation(wiring: Wiring, readings: readonly Reading[]): readonly Reading[] {
+  const { model, byWire: nets } = wiring;
   const motors = model.devices.filter(({ kind }) => kind === 'motor');
   const isAtMotor = (point: string): boolean => {
-    const terminal = point.replace(/@plug$/, '');
+    const terminal = terminalOf(point);
     return motors.some(({ id, terminals = [] }) => terminals.some((each) => nets.joined(`${id}.${each}`, terminal)));
   };
   if (

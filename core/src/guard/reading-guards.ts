@@ -2,7 +2,7 @@ import { endsOf, magnitudeOfEnds, PRESENCE } from '../reference';
 import { formatExpectation } from '../expectation';
 import { FUNCTIONS } from '../quantity';
 import { supplyPlan } from '../supply';
-import { netsOf, terminalLabel, type DeviceDocument, type UnitModelDocument } from '../unit-model';
+import { ownerOf, terminalLabel, type DeviceDocument, type UnitModelDocument, type Wiring } from '../unit-model';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
 import type { JudgementNote } from '../verdict';
 import { ambiguitiesOf } from './ambiguity';
@@ -26,8 +26,8 @@ export function guardsOfReading(context: VisitContext, state: VisitState, readin
   if (isUnproven(state, reading)) found.push(guard('meter-unproven'));
   if (hasOldLeads(state, reading)) found.push(guard('old-leads'));
   if (isBlownFuse(context.model, reading)) found.push(guard('find-the-short'));
-  if (isToUnprovenEarth(context.model, state, reading))
-    found.push({ ...guard('earth-not-proven'), ...earthSettled(context.model) });
+  if (isToUnprovenEarth(context.wiring, state, reading))
+    found.push({ ...guard('earth-not-proven'), ...earthSettled(context.wiring) });
   return [...found.map((each) => withLoad(context.model, each, reading)), ...ambiguitiesOf(context, state, reading)];
 }
 
@@ -40,8 +40,9 @@ function withLoad(model: UnitModelDocument, guard: Guard, reading: Reading): Gua
 }
 
 /** The continuity of the earth, from the supply to the metal. */
-function earthSettled(model: UnitModelDocument): Pick<Guard, 'settle'> {
-  const pair = model.supplies.flatMap(({ id }) => supplyPlan(model, id)).find(({ name }) => name === 'earth');
+function earthSettled(wiring: Wiring): Pick<Guard, 'settle'> {
+  const { model } = wiring;
+  const pair = model.supplies.flatMap(({ id }) => supplyPlan(wiring, id)).find(({ name }) => name === 'earth');
   if (!pair) return {};
   const { function: measured, from, to, expect } = pair;
   const words = `${terminalLabel(model, from)} to ${terminalLabel(model, to)}, dead`;
@@ -82,35 +83,33 @@ function hasOldLeads(state: VisitState, reading: Reading): boolean {
 
 /** Open between the two ends of one fuse, by ohms or by the voltage across it. */
 function isBlownFuse(model: UnitModelDocument, { from, to, judgement, function: measured }: Reading): boolean {
-  const [device] = from.split('.');
-  const isAcross = device !== undefined && to.startsWith(`${device}.`);
-  const isFuse = model.devices.some(({ id, kind }) => id === device && kind === 'fuse');
-  if (!isAcross || !isFuse) return false;
+  const owner = ownerOf(from);
+  const isFuse = model.devices.some(({ id, kind }) => id === owner && kind === 'fuse');
+  if (ownerOf(to) !== owner || !isFuse) return false;
   return FUNCTIONS[measured].dimension === 'resistance' ? judgement.verdict === 'open' : judgement.verdict === 'high';
 }
 
 /** Whether a point is the protective earth, by wires alone. */
-export function isEarth(model: UnitModelDocument, point: string): boolean {
-  const nets = netsOf(model);
+export function isEarth({ model, byWire }: Wiring, point: string): boolean {
   return model.supplies.some(({ terminals }) => {
     const earth = terminals?.['E'];
-    return earth !== undefined && nets.joined(earth, point);
+    return earth !== undefined && byWire.joined(earth, point);
   });
 }
 
 /** Volts to an earth whose continuity was never read, and not as they should be. */
-function isToUnprovenEarth(model: UnitModelDocument, state: VisitState, reading: Reading): boolean {
+function isToUnprovenEarth(wiring: Wiring, state: VisitState, reading: Reading): boolean {
   if (reading.function !== 'ac-voltage' || reading.proof || measuredOutcome(reading).verdict === 'within') return false;
   if (reading.judgement.verdict === 'invalid') return false;
-  if (isEarth(model, reading.from) === isEarth(model, reading.to)) return false;
+  if (isEarth(wiring, reading.from) === isEarth(wiring, reading.to)) return false;
   return !state.trail.some(
     ({ event, standing }) =>
       standing !== 'retracted' &&
       event.type === 'reading-taken' &&
       (event.function === 'resistance' || event.function === 'continuity') &&
       event.judgement.verdict === 'within' &&
-      isEarth(model, event.from) &&
-      isEarth(model, event.to),
+      isEarth(wiring, event.from) &&
+      isEarth(wiring, event.to),
   );
 }
 
@@ -119,5 +118,5 @@ export function devicesAt(
   model: UnitModelDocument,
   { from, to }: Pick<Reading, 'from' | 'to'>,
 ): readonly DeviceDocument[] {
-  return model.devices.filter(({ id }) => from.startsWith(`${id}.`) || to.startsWith(`${id}.`));
+  return model.devices.filter(({ id }) => ownerOf(from) === id || ownerOf(to) === id);
 }

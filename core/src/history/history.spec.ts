@@ -5,7 +5,7 @@ import floatAgain from '../../../demo/data/visits/mist-line-3-float-again.json';
 import ventVisit from '../../../demo/data/visits/vent-east-after-motor.json';
 import { pastVisit, suspicions, type PastVisit, type Suspicion } from '.';
 import type { UnitModelDocument } from '../unit-model';
-import { replay, type VisitContext, type VisitEvent } from '../visit';
+import { replay, VisitContext, type VisitEvent } from '../visit';
 
 const NOVEMBER = Date.UTC(2026, 10, 25);
 
@@ -15,7 +15,7 @@ function past(visit: unknown): PastVisit {
     pinned: { unitModel: UnitModelDocument };
     events: VisitEvent[];
   };
-  const context: VisitContext = { model: pinned.unitModel, procedures: {}, meters: {} };
+  const context = new VisitContext({ model: pinned.unitModel, procedures: {}, meters: {} });
   return pastVisit(id, context, replay(context, events));
 }
 
@@ -102,11 +102,11 @@ describe('the history of a unit', () => {
   });
 
   it('keeps what was found of the unit itself, for the next visit to be pinned to', () => {
-    const context: VisitContext = {
+    const context = new VisitContext({
       model: ventVisit.pinned.unitModel as unknown as UnitModelDocument,
       procedures: {},
       meters: {},
-    };
+    });
     const state = replay(context, ventVisit.events as unknown as readonly VisitEvent[]);
     const seen = pastVisit('v', context, { ...state, options: { LS9: false }, wireColours: { w1: 'pink' } });
     expect(seen.options).toEqual({ LS9: false });

@@ -1,4 +1,12 @@
-import { supplyNominal, wireEdges, seriesElements, type PathDocument, type UnitModelDocument } from '../unit-model';
+import {
+  ownerOf,
+  parseElement,
+  seriesElements,
+  supplyNominal,
+  wireEdges,
+  type PathDocument,
+  type UnitModelDocument,
+} from '../unit-model';
 
 /** One link of a chain, between two neighbouring points. */
 export interface ChainLink {
@@ -63,14 +71,13 @@ export function reachablePoints(model: UnitModelDocument, chain: Chain): readonl
   return chain.points
     .slice(0, -1)
     .filter(
-      (point) =>
-        point === load?.from || point === load?.to || model.boards.some(({ id }) => point.startsWith(`${id}.`)),
+      (point) => point === load?.from || point === load?.to || model.boards.some(({ id }) => ownerOf(point) === id),
     );
 }
 
 /** The two terminals between which a load takes its voltage. */
 function loadEnds(model: UnitModelDocument, load: string): readonly [string, string] | undefined {
-  const [owner = '', inner] = load.split(':');
+  const { owner, inner } = parseElement(load);
   if (inner !== undefined) {
     const found = model.boards.find(({ id }) => id === owner)?.functions?.find(({ id }) => id === inner);
     const [a, b] = found?.between ?? found?.input ?? [];

@@ -20,7 +20,7 @@ import {
 } from '.';
 import { envelope, VisitDriver } from '../testing/demo';
 import type { SequenceDocument, UnitModelDocument } from '../unit-model';
-import { replay, type EventEnvelope, type VisitContext } from '../visit';
+import { replay, VisitContext, type EventEnvelope } from '../visit';
 
 const BURNER = burnerDocument as unknown as UnitModelDocument;
 const VENT = ventDocument as unknown as UnitModelDocument;
@@ -28,7 +28,7 @@ const MIST = mistDocument as unknown as UnitModelDocument;
 const ALL = [BURNER, VENT, MIST].flatMap((model) => (model.sequences ?? []).map((sequence) => ({ model, sequence })));
 
 function contextOf(model: UnitModelDocument): VisitContext {
-  return { model, procedures: {}, meters: {} };
+  return new VisitContext({ model, procedures: {}, meters: {} });
 }
 
 function plan(model: UnitModelDocument, id: string, positions = {}): SequencePlan {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { BENCH_CONTEXT } from '../testing/traps';
 import { BURNER_CONTEXT } from '../testing/burner';
 import { DEMO_MODEL } from '../testing/demo';
-import type { UnitModelDocument } from '../unit-model';
+import { Wiring, type UnitModelDocument } from '../unit-model';
 import { judgeSupply, supplyPlan, type SupplyPattern } from './index';
 
 /** Where a conductor stands against earth: a phasor, real and imaginary volts. */
@@ -31,7 +31,7 @@ const THREE: UnitModelDocument = {
 
 /** What a meter shows of every pair: the difference of two phasors, with an error of its own. */
 function read(model: UnitModelDocument, conductors: Conductors, errors: readonly number[] = []): Map<string, number> {
-  const pairs = supplyPlan(model, 'mains').filter(({ name }) => name !== 'earth');
+  const pairs = supplyPlan(new Wiring(model), 'mains').filter(({ name }) => name !== 'earth');
   return new Map(
     pairs.map(({ name }, index) => {
       const [[a, b], [c, d]] = name.split('-').map((each) => conductors[each] ?? [NaN, NaN]) as [Phasor, Phasor];

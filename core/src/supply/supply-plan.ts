@@ -5,11 +5,11 @@ import {
   conductorPairs,
   supplyNominal,
   supplyOf,
-  terminalAddresses,
-  wireNets,
+  ownerOf,
   type ConductorPair,
   type SupplyDocument,
   type UnitModelDocument,
+  type Wiring,
 } from '../unit-model';
 
 /** One reading of the check of a supply. */
@@ -29,10 +29,11 @@ const MAINS_BAND = '10 %';
 const SPLIT_BAND = '5 %';
 
 /** What is read to know a supply: its earth first, dead, then every pair of its conductors, alive. */
-export function supplyPlan(model: UnitModelDocument, id: string): readonly SupplyPair[] {
+export function supplyPlan(wiring: Wiring, id: string): readonly SupplyPair[] {
+  const { model } = wiring;
   const supply = supplyOf(model, id);
   if (!supply) return [];
-  const earth = earthPair(model, supply);
+  const earth = earthPair(wiring, supply);
   const pairs = conductorPairs(model, [id])
     .map(lineFirst)
     .map(({ name, from, to }): SupplyPair => ({
@@ -53,13 +54,12 @@ function lineFirst(pair: ConductorPair): ConductorPair {
 }
 
 /** From the supply's earth to the metal one touches: a frame, else the earth of a load, else of a board. */
-function earthPair(model: UnitModelDocument, supply: SupplyDocument): SupplyPair | undefined {
+function earthPair(wiring: Wiring, supply: SupplyDocument): SupplyPair | undefined {
   const from = supply.terminals?.['E'];
   if (from === undefined) return undefined;
-  const nets = wireNets(model);
-  const joined = [...terminalAddresses(model)].filter((each) => each !== from && nets.joined(each, from));
+  const joined = [...wiring.terminals].filter((each) => each !== from && wiring.byWire.joined(each, from));
   const kindOf = (address: string): string | undefined =>
-    model.devices.find(({ id }) => address.startsWith(`${id}.`))?.kind;
+    wiring.model.devices.find(({ id }) => id === ownerOf(address))?.kind;
   const to =
     joined.find((each) => kindOf(each) === 'chassis') ??
     joined.find((each) => kindOf(each) === 'motor') ??

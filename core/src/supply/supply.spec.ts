@@ -1,7 +1,7 @@
 import { BENCH_CONTEXT } from '../testing/traps';
 import { BURNER_CONTEXT } from '../testing/burner';
 import { DEMO_MODEL } from '../testing/demo';
-import type { SupplyDocument, UnitModelDocument } from '../unit-model';
+import { Wiring, type SupplyDocument, type UnitModelDocument } from '../unit-model';
 import { judgeSupply, SUPPLY_PATTERNS, supplyPlan, type SupplyFacts, type SupplyPattern } from './index';
 
 const plain = (words: string): string => words.replace(/\u00A0/g, ' ');
@@ -144,14 +144,14 @@ describe('a supply, all its pairs together', () => {
 
 describe('the plan of a supply check', () => {
   it('begins with the earth, dead, and goes through every pair', () => {
-    const plan = supplyPlan(BENCH, 'mains');
+    const plan = supplyPlan(new Wiring(BENCH), 'mains');
     expect(plan.map(({ name }) => name)).toEqual(['earth', 'L1-N', 'L1-L2', 'L1-E', 'L2-N', 'N-E', 'L2-E']);
     expect(plan[0]).toEqual(jasmine.objectContaining({ from: 'PE.1', to: 'FR.E', function: 'resistance' }));
   });
 
   it('expects what IEC 60038 and ANSI C84.1 allow', () => {
     const expected = (model: UnitModelDocument, name: string): unknown =>
-      supplyPlan(model, 'mains').find((pair) => pair.name === name)?.expect;
+      supplyPlan(new Wiring(model), 'mains').find((pair) => pair.name === name)?.expect;
     expect(expected(BURNER, 'L-N')).toEqual(jasmine.objectContaining({ value: '230 V', tolerance: '10 %' }));
     expect(expected(BENCH, 'L1-N')).toEqual(jasmine.objectContaining({ value: '120 V', tolerance: '5 %' }));
   });

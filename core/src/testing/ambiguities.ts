@@ -11,7 +11,7 @@ import idleCoil from '../../../demo/data/visits/mist-line-4-idle-coil.json';
 import lostCall from '../../../demo/data/visits/mist-line-4-lost-call.json';
 import { compileProcedure, type ProcedureDocument } from '../procedure';
 import type { UnitModelDocument } from '../unit-model';
-import type { VisitContext, VisitEvent } from '../visit';
+import { VisitContext, type VisitEvent } from '../visit';
 import { BURNER_CONTEXT } from './burner';
 import { DEMO_CONTEXT, DEMO_MODEL } from './demo';
 import { BENCH_CONTEXT } from './traps';
@@ -29,7 +29,8 @@ export const NEW_BOARD_CHART = newBoardChart as unknown as ProcedureDocument;
 
 function withChart(context: VisitContext, model: UnitModelDocument, chart: unknown): VisitContext {
   const compiled = compileProcedure(chart as ProcedureDocument, model, GENERALS);
-  return { ...context, meters: DEMO_CONTEXT.meters, procedures: { ...context.procedures, [compiled.id]: compiled } };
+  const procedures = { ...context.procedures, [compiled.id]: compiled };
+  return new VisitContext({ ...context, meters: DEMO_CONTEXT.meters, procedures });
 }
 
 export const PUMP_CONTEXT = withChart(DEMO_CONTEXT, DEMO_MODEL, pumpByHalves);

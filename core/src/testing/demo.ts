@@ -11,7 +11,7 @@ import {
   enterReading,
   type EventBody,
   type EventEnvelope,
-  type VisitContext,
+  VisitContext,
   type VisitEvent,
   type VisitState,
 } from '../visit';
@@ -21,11 +21,11 @@ export const DEMO_MODEL = unitModel as unknown as UnitModelDocument;
 export const DEMO_PROCEDURE = procedure as unknown as ProcedureDocument;
 export const HAND_METER: Meter = readMeter(handMeter as unknown as MeterDocument);
 export const POCKET_METER: Meter = readMeter(pocketMeter as unknown as MeterDocument);
-export const DEMO_CONTEXT: VisitContext = {
+export const DEMO_CONTEXT = new VisitContext({
   model: DEMO_MODEL,
   procedures: { [DEMO_PROCEDURE.id]: DEMO_PROCEDURE },
   meters: { [HAND_METER.id]: HAND_METER, [POCKET_METER.id]: POCKET_METER },
-};
+});
 
 export function uuid(number: number): string {
   return `00000000-0000-7000-8000-${String(number).padStart(12, '0')}`;

@@ -8,7 +8,7 @@ import fanVisit from '../../../demo/data/visits/fan-south-traps.json';
 import { readMeter, type MeterDocument } from '../meter';
 import type { ProcedureDocument } from '../procedure';
 import type { UnitModelDocument } from '../unit-model';
-import type { VisitContext, VisitEvent } from '../visit';
+import { VisitContext, type VisitEvent } from '../visit';
 import { HAND_METER, POCKET_METER } from './demo';
 
 const INSULATION_TESTER = readMeter(insulationTester as unknown as MeterDocument);
@@ -19,15 +19,15 @@ const METERS = {
 };
 
 /** The demo heat bench and fan inverter: every kind of expectation, and the visits that walk into its traps. */
-export const BENCH_CONTEXT: VisitContext = {
+export const BENCH_CONTEXT = new VisitContext({
   model: bench as unknown as UnitModelDocument,
   procedures: { [benchChart.id]: benchChart as unknown as ProcedureDocument },
   meters: METERS,
-};
-export const FAN_CONTEXT: VisitContext = {
+});
+export const FAN_CONTEXT = new VisitContext({
   model: fan as unknown as UnitModelDocument,
   procedures: { [fanChart.id]: fanChart as unknown as ProcedureDocument },
   meters: METERS,
-};
+});
 export const BENCH_EVENTS = benchVisit.events as unknown as readonly VisitEvent[];
 export const FAN_EVENTS = fanVisit.events as unknown as readonly VisitEvent[];

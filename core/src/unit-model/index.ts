@@ -1,3 +1,14 @@
+export {
+  isBoardFunction,
+  isDetached,
+  ownerOf,
+  parseAddress,
+  parseElement,
+  plugOf,
+  terminalOf,
+  type ElementName,
+  type TerminalAddress,
+} from './address';
 export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
 export { CAUTIONS } from './cautions';
 export {
@@ -19,24 +30,22 @@ export {
 export { DEVICE_KINDS } from './device-kinds';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintUnitModel } from './lint-unit-model';
-export { netsOf, seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
-export { knownPoints, pointOf, type KnownPoint } from './points';
+export { seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { problemError, problemWarning, type Problem } from './problem';
 export { SEQUENCE_END, sequenceOf, stageAfter, startedByCall } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {
   elementName,
   isKnownElement,
-  isKnownTerminal,
   itemOf,
   parseReference,
   supplyNominal,
   supplyOf,
-  terminalAddresses,
   terminalLabel,
   terminalsOf,
   wireAt,
   wireColourAt,
 } from './unit-model';
 export * from './unit-model-document';
+export { Wiring, type KnownPoint } from './wiring';
 export { SUSPECT_CLASSES, type SuspectClass } from './suspect-class';

@@ -1,16 +1,17 @@
 import { CAUTIONS } from './cautions';
 import { codeKey, indicatorsOf, isSameCodeSign, codeSignWords } from './codes';
 import { problemError, problemWarning, type Problem } from './problem';
-import { isKnownElement, isKnownTerminal } from './unit-model';
 import type { CodeDocument, UnitModelDocument } from './unit-model-document';
+import type { Wiring } from './wiring';
 
 /** The code table: nothing said twice in two ways, nothing named that is not there. */
-export function lintCodes(model: UnitModelDocument): Problem[] {
+export function lintCodes(wiring: Wiring): Problem[] {
+  const { model } = wiring;
   const codes = model.codes ?? [];
   const lamps = new Set(indicatorsOf(model).map(({ id }) => id));
   return codes.flatMap((code, index) => {
     const path = `codes[${index}]`;
-    const problems = [...lintPlaces(model, code, path), ...lintTwins(codes.slice(0, index), code, path)];
+    const problems = [...lintPlaces(wiring, code, path), ...lintTwins(codes.slice(0, index), code, path)];
     if (code.lamp !== undefined && !lamps.has(code.lamp))
       problems.push(problemError(`${path}.lamp`, `"${code.lamp}" is no lamp or display of this unit model.`));
     for (const lamp of code.sign?.kind === 'lamps' ? Object.keys(code.sign.lamps) : [])
@@ -22,17 +23,15 @@ export function lintCodes(model: UnitModelDocument): Problem[] {
   });
 }
 
-function lintPlaces(model: UnitModelDocument, code: CodeDocument, path: string): Problem[] {
+function lintPlaces(wiring: Wiring, code: CodeDocument, path: string): Problem[] {
   const unknown = (field: string, name: string, what: string): Problem =>
     problemError(`${path}.${field}`, `"${name}" is not ${what} of this unit model.`);
   return [
     ...(code.where ?? [])
-      .filter((place) => !isKnownElement(model, place) && !isKnownTerminal(model, place))
+      .filter((place) => !wiring.hasElement(place) && !wiring.hasTerminal(place))
       .map((place) => unknown('where', place, 'an element or terminal')),
     ...(['effectOf', 'doesNotProve'] as const).flatMap((field) =>
-      (code[field] ?? [])
-        .filter((each) => !isKnownElement(model, each))
-        .map((each) => unknown(field, each, 'an element')),
+      (code[field] ?? []).filter((each) => !wiring.hasElement(each)).map((each) => unknown(field, each, 'an element')),
     ),
   ];
 }

@@ -3,19 +3,21 @@ import { lintCodes, lintRecipes } from './lint-codes';
 import { lintSequences } from './lint-sequences';
 import { DEVICE_KINDS } from './device-kinds';
 import { problemError, problemWarning, type Problem } from './problem';
-import { isKnownElement, isKnownTerminal, terminalsOf } from './unit-model';
+import { terminalsOf } from './unit-model';
 import type { DeviceDocument, UnitModelDocument } from './unit-model-document';
+import { Wiring } from './wiring';
 
 /** Everything that is wrong with a unit model's wiring list, and what a solver would have to guess. */
 export function lintUnitModel(model: UnitModelDocument): readonly Problem[] {
+  const wiring = new Wiring(model);
   return [
     ...duplicateIds(model),
     ...model.devices.flatMap((device, index) => lintDevice(device, `devices[${index}]`)),
-    ...unknownTerminals(model),
-    ...unknownElements(model),
+    ...unknownTerminals(wiring),
+    ...unknownElements(wiring),
     ...unwiredPins(model),
     ...unknownHazards(model),
-    ...lintCodes(model),
+    ...lintCodes(wiring),
     ...lintRecipes(model),
     ...lintSequences(model),
   ];
@@ -54,7 +56,8 @@ function lintDevice(device: DeviceDocument, path: string): Problem[] {
   return problems;
 }
 
-function unknownTerminals(model: UnitModelDocument): Problem[] {
+function unknownTerminals(wiring: Wiring): Problem[] {
+  const { model } = wiring;
   const used: (readonly [string, string])[] = [];
   model.wires.forEach((wire, index) => used.push([wire.from, `wires[${index}].from`], [wire.to, `wires[${index}].to`]));
   model.calls?.forEach((call, index) =>
@@ -78,18 +81,19 @@ function unknownTerminals(model: UnitModelDocument): Problem[] {
     }),
   );
   return used
-    .filter(([address]) => !isKnownTerminal(model, address))
+    .filter(([address]) => !wiring.hasTerminal(address))
     .map(([address, path]) => problemError(path, `"${address}" is not a terminal of this unit model.`));
 }
 
-function unknownElements(model: UnitModelDocument): Problem[] {
+function unknownElements(wiring: Wiring): Problem[] {
+  const { model } = wiring;
   const problems: Problem[] = [];
   model.supplies.forEach((supply, index) => {
     for (const [field, element] of [
       ['from', supply.from],
       ['isolatedBy', supply.isolatedBy],
     ] as const) {
-      if (element !== undefined && !isKnownElement(model, element)) {
+      if (element !== undefined && !wiring.hasElement(element)) {
         problems.push(
           problemError(`supplies[${index}].${field}`, `"${element}" is not an element of this unit model.`),
         );
@@ -97,7 +101,7 @@ function unknownElements(model: UnitModelDocument): Problem[] {
     }
   });
   model.faults?.forEach((fault, index) => {
-    if (!isKnownElement(model, fault.of)) {
+    if (!wiring.hasElement(fault.of)) {
       problems.push(problemError(`faults[${index}].of`, `"${fault.of}" is not an element of this unit model.`));
     }
   });

@@ -92,12 +92,3 @@ export function wireNets(model: UnitModelDocument, closed: readonly SeriesElemen
   for (const element of closed) join(...element.between);
   return { joined: (first, second) => find(first) === find(second) };
 }
-
-const known = new WeakMap<UnitModelDocument, Nets>();
-
-/** Which terminals are one node by wires alone; found once for a unit model. */
-export function netsOf(model: UnitModelDocument): Nets {
-  const nets = known.get(model) ?? wireNets(model);
-  known.set(model, nets);
-  return nets;
-}

@@ -1,6 +1,6 @@
-import { inBase, readQuantity } from '../quantity';
 import { supplyOf } from './unit-model';
-import type { SupplyDocument, UnitModelDocument } from './unit-model-document';
+import type { UnitModelDocument } from './unit-model-document';
+import type { Wiring } from './wiring';
 
 /** Two conductors of a supply whose voltage has to be proven gone. */
 export interface ConductorPair {
@@ -35,19 +35,8 @@ export function conductorPairs(model: UnitModelDocument, supplies: readonly stri
  * Highest voltage, in volts, at which a pair of this supply counts as dead: the hazardous limit, and for an extra-low
  * voltage supply also 5 % of its nominal, since 24 V would pass the touch limit and still be alive.
  */
-export function deadLimit(supply: SupplyDocument, kind: 'ac' | 'dc', place: 'dry' | 'wet' = 'dry'): number {
+export function deadLimit(wiring: Wiring, supply: string, kind: 'ac' | 'dc', place: 'dry' | 'wet' = 'dry'): number {
   const hazardous = HAZARDOUS_LIMITS[place][kind];
-  const nominal = nominalVolts(supply);
+  const nominal = wiring.volts(supply);
   return nominal <= HAZARDOUS_LIMITS.dry.dc ? Math.min(hazardous, 0.05 * nominal) : hazardous;
-}
-
-/** Read once: a proof of dead asks for it at every pair, and a long log is replayed often. */
-const knownVolts = new WeakMap<SupplyDocument, number>();
-
-function nominalVolts(supply: SupplyDocument): number {
-  const known = knownVolts.get(supply);
-  if (known !== undefined) return known;
-  const volts = inBase(readQuantity(supply.nominal, `supplies.${supply.id}.nominal`, 'voltage'));
-  knownVolts.set(supply, volts);
-  return volts;
 }

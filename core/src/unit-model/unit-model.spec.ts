@@ -5,13 +5,12 @@ import {
   deadLimit,
   elementName,
   isKnownElement,
-  isKnownTerminal,
   lintUnitModel,
   parseReference,
   protectionsBetween,
-  supplyOf,
   terminalLabel,
   wireAt,
+  Wiring,
   type DeviceDocument,
   type UnitModelDocument,
 } from '.';
@@ -22,6 +21,8 @@ function changed(change: (model: Record<string, unknown>) => void): UnitModelDoc
   return copy as unknown as UnitModelDocument;
 }
 
+const WIRING = new Wiring(DEMO_MODEL);
+
 function withDevices(...devices: DeviceDocument[]): UnitModelDocument {
   return changed((model) => {
     model['devices'] = [...DEMO_MODEL.devices, ...devices];
@@ -31,9 +32,9 @@ function withDevices(...devices: DeviceDocument[]): UnitModelDocument {
 describe('the wiring list', () => {
   it('addresses terminals, the plug side of a pin and the end of a lifted wire', () => {
     for (const address of ['K1.A1', 'CB.X1.3', 'CB.X1.3@plug', 'w13@FS1.1', 'PE.2'])
-      expect(isKnownTerminal(DEMO_MODEL, address)).withContext(address).toBeTrue();
+      expect(WIRING.hasTerminal(address)).withContext(address).toBeTrue();
     for (const address of ['K1.A3', 'CB.X2.3', 'K9.1', 'w13@K1.A1', 'CB.X1.3@board'])
-      expect(isKnownTerminal(DEMO_MODEL, address)).withContext(address).toBeFalse();
+      expect(WIRING.hasTerminal(address)).withContext(address).toBeFalse();
   });
 
   it('names terminals and elements as they are called at the machine', () => {
@@ -94,26 +95,25 @@ describe('proving dead', () => {
 
   // IEC 61010-1, from memory: 30 V AC, 60 V DC; wet places 16 V AC, 35 V DC.
   it('takes the hazardous limits, and for a 24 V supply 5 % of its nominal', () => {
-    const [mains, control] = [supplyOf(DEMO_MODEL, 'mains')!, supplyOf(DEMO_MODEL, 'control')!];
-    expect(deadLimit(mains, 'ac')).toBe(30);
-    expect(deadLimit(mains, 'dc')).toBe(60);
-    expect(deadLimit(mains, 'ac', 'wet')).toBe(16);
-    expect(deadLimit(mains, 'dc', 'wet')).toBe(35);
-    expect(deadLimit(control, 'ac')).toBeCloseTo(1.2, 9);
+    expect(deadLimit(WIRING, 'mains', 'ac')).toBe(30);
+    expect(deadLimit(WIRING, 'mains', 'dc')).toBe(60);
+    expect(deadLimit(WIRING, 'mains', 'ac', 'wet')).toBe(16);
+    expect(deadLimit(WIRING, 'mains', 'dc', 'wet')).toBe(35);
+    expect(deadLimit(WIRING, 'control', 'ac')).toBeCloseTo(1.2, 9);
   });
 });
 
 describe('bypasses', () => {
   it('lets a test jumper pass and knows the protection it takes away', () => {
-    expect(bypassRefusal(DEMO_MODEL, { from: 'FS1.1', to: 'FS1.2' })).toBeUndefined();
-    expect(protectionsBetween(DEMO_MODEL, { from: 'FS1.1', to: 'FS1.2' })).toEqual(['dry-run']);
-    expect(protectionsBetween(DEMO_MODEL, { from: 'CB.X1.3', to: 'CB.X1.6' })).toEqual(['dry-run', 'over-pressure']);
+    expect(bypassRefusal(WIRING, { from: 'FS1.1', to: 'FS1.2' })).toBeUndefined();
+    expect(protectionsBetween(WIRING, { from: 'FS1.1', to: 'FS1.2' })).toEqual(['dry-run']);
+    expect(protectionsBetween(WIRING, { from: 'CB.X1.3', to: 'CB.X1.6' })).toEqual(['dry-run', 'over-pressure']);
   });
 
   it('refuses to short a source, directly or with only contacts and fuses between', () => {
-    expect(bypassRefusal(DEMO_MODEL, { from: 'CB.X1.1', to: 'CB.X1.8' })).toContain('would short');
-    expect(bypassRefusal(DEMO_MODEL, { from: 'CB.X1.2', to: 'CB.X1.8' })).toContain('would short');
-    expect(bypassRefusal(DEMO_MODEL, { from: 'K1.A1', to: 'K1.A2' })).toContain('would short');
+    expect(bypassRefusal(WIRING, { from: 'CB.X1.1', to: 'CB.X1.8' })).toContain('would short');
+    expect(bypassRefusal(WIRING, { from: 'CB.X1.2', to: 'CB.X1.8' })).toContain('would short');
+    expect(bypassRefusal(WIRING, { from: 'K1.A1', to: 'K1.A2' })).toContain('would short');
   });
 
   it('refuses flame, gas pressure and over-temperature protection however it is reached', () => {
@@ -121,9 +121,13 @@ describe('bypasses', () => {
       const devices = model['devices'] as { id: string; protection?: string }[];
       devices.find((device) => device.id === 'PS1')!.protection = 'flame';
     });
-    expect(bypassRefusal(guarded, { from: 'PS1.1', to: 'PS1.2' })).toContain('flame protection is never bypassed');
-    expect(bypassRefusal(guarded, { from: 'CB.X1.3', to: 'CB.X1.6' })).toContain('flame protection is never bypassed');
-    expect(bypassRefusal(DEMO_MODEL, { from: 'CB.X1.2', to: 'CB.X1.9', removes: 'over-temperature' })).toContain(
+    expect(bypassRefusal(new Wiring(guarded), { from: 'PS1.1', to: 'PS1.2' })).toContain(
+      'flame protection is never bypassed',
+    );
+    expect(bypassRefusal(new Wiring(guarded), { from: 'CB.X1.3', to: 'CB.X1.6' })).toContain(
+      'flame protection is never bypassed',
+    );
+    expect(bypassRefusal(WIRING, { from: 'CB.X1.2', to: 'CB.X1.9', removes: 'over-temperature' })).toContain(
       'over temperature',
     );
   });
@@ -136,6 +140,6 @@ describe('bypasses', () => {
       ];
       model['wires'] = [...DEMO_MODEL.wires, { id: 'w90', from: 'CB.X1.9', to: 'GV1.1' }];
     });
-    expect(bypassRefusal(gas, { from: 'CB.X1.2', to: 'CB.X1.9' })).toContain('gas valve GV1');
+    expect(bypassRefusal(new Wiring(gas), { from: 'CB.X1.2', to: 'CB.X1.9' })).toContain('gas valve GV1');
   });
 });

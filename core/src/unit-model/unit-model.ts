@@ -1,4 +1,5 @@
 import { inBase, readQuantity } from '../quantity';
+import { parseAddress, parseElement } from './address';
 import { DEVICE_KINDS } from './device-kinds';
 import type {
   BoardDocument,
@@ -25,19 +26,15 @@ export function terminalsOf(device: DeviceDocument): readonly string[] {
   return [...new Set([...published, ...(device.contacts ?? []).flat(), ...(device.terminals ?? [])])];
 }
 
-/** True for a published terminal, its harness side (`@plug`) or a lifted wire's free end (`wire@terminal`). */
-export function isKnownTerminal(model: UnitModelDocument, address: string): boolean {
-  const known = terminalAddresses(model);
-  if (known.has(address)) return true;
-  const [place = '', side = ''] = address.split('@');
-  if (side === 'plug') return known.has(place);
-  return known.has(side) && model.wires.some((wire) => wire.id === place && (wire.from === side || wire.to === side));
+/** True where a wire lands on a terminal. */
+export function isLandingOf(wire: WireDocument, terminal: string): boolean {
+  return wire.from === terminal || wire.to === terminal;
 }
 
-/** The wire that lands on a terminal; where several do, the first listed. */
+/** The wire that lands on a terminal, or whose lifted end is meant; where several land, the first listed. */
 export function wireAt(model: UnitModelDocument, address: string): WireDocument | undefined {
-  const [place = ''] = address.split('@');
-  return model.wires.find((wire) => wire.from === place || wire.to === place);
+  const { terminal = address, lifted } = parseAddress(address) ?? {};
+  return model.wires.find((wire) => (lifted === undefined ? isLandingOf(wire, terminal) : wire.id === lifted));
 }
 
 /** The colour of a wire as the model has it; empty where it has none. */
@@ -51,21 +48,19 @@ export function supplyNominal(model: UnitModelDocument, supply: string, instead?
   return inBase(readQuantity(written, `supplies.${supply}.nominal`, 'voltage'));
 }
 
-const ADDRESS = /^[\w+-]+(\.[\w+-]+){1,2}(@[\w+-]+(\.[\w+-]+)*)?$|^[\w+-]+@[\w+-]+(\.[\w+-]+)*$/;
-
 /** How a terminal is called at the machine: "X1·3", "FS1·2", with the side of the plug where it matters. */
 export function terminalLabel(model: UnitModelDocument, address: string): string {
   // A point in the technician's own words is said as they said it.
-  if (!ADDRESS.test(address)) return address;
-  const [place = '', side] = address.split('@');
-  const parts = place.split('.');
-  const label = (isTheOnlyConnector(model, parts) ? parts.slice(1) : parts).join('·');
-  if (side === undefined) return label;
-  return side === 'plug' ? `${label} (plug side)` : `${place} off ${terminalLabel(model, side)}`;
+  const parsed = parseAddress(address);
+  if (!parsed) return address;
+  const { owner, within, isPlugSide, lifted } = parsed;
+  const label = (isTheOnlyConnector(model, owner, within) ? within : [owner, ...within]).join('·');
+  if (lifted !== undefined) return `${lifted} off ${label}`;
+  return isPlugSide ? `${label} (plug side)` : label;
 }
 
 /** No other board has a connector of this name, so the board need not be said. */
-function isTheOnlyConnector(model: UnitModelDocument, [board, connector]: readonly string[]): boolean {
+function isTheOnlyConnector(model: UnitModelDocument, board: string, [connector]: readonly string[]): boolean {
   const bearers = model.boards.filter(({ connectors }) => connectors.some(({ id }) => id === connector));
   return bearers.length === 1 && bearers[0]?.id === board;
 }
@@ -73,7 +68,7 @@ function isTheOnlyConnector(model: UnitModelDocument, [board, connector]: readon
 /** The name a technician uses for an element or item: "Float switch FS1". */
 export function elementName(model: UnitModelDocument, reference: string): string {
   const { element, mode } = parseReference(model, reference);
-  const [owner = '', inner] = element.split(':');
+  const { owner, inner } = parseElement(element);
   const device = model.devices.find((each) => each.id === owner);
   const board = model.boards.find((each) => each.id === owner);
   const wire = model.wires.find((each) => each.id === owner);
@@ -108,7 +103,7 @@ export function parseReference(model: UnitModelDocument, reference: string): Ele
 
 /** True when the element a reference names is in the wiring list. */
 export function isKnownElement(model: UnitModelDocument, reference: string): boolean {
-  const [owner = '', inner] = parseReference(model, reference).element.split(':');
+  const { owner, inner } = parseElement(parseReference(model, reference).element);
   const board = model.boards.find((each) => each.id === owner);
   if (board) return inner === undefined || (board.functions ?? []).some((each) => each.id === inner);
   return model.devices.some((each) => each.id === owner) || model.wires.some((each) => each.id === owner);
@@ -116,8 +111,7 @@ export function isKnownElement(model: UnitModelDocument, reference: string): boo
 
 /** What one buys: the item a device belongs to, the board of a board function, the element itself otherwise. */
 export function itemOf(model: UnitModelDocument, reference: string): string {
-  const [owner = ''] = parseReference(model, reference).element.split(':');
-  return owner;
+  return parseElement(parseReference(model, reference).element).owner;
 }
 
 export function supplyOf(model: UnitModelDocument, id: string): SupplyDocument | undefined {

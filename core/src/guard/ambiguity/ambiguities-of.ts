@@ -1,5 +1,5 @@
 import { FUNCTIONS } from '../../quantity';
-import { netsOf, terminalLabel } from '../../unit-model';
+import { ownerOf, terminalLabel, terminalOf } from '../../unit-model';
 import { measuredOutcome, type VisitContext, type VisitState } from '../../visit';
 import type { Guard } from '../guard';
 import { chainAmbiguities } from './chain-ambiguities';
@@ -21,7 +21,7 @@ export function ambiguitiesOf(context: VisitContext, state: VisitState, reading:
 function closedNotSeen(view: ReadingView): readonly Guard[] {
   const { reading, model } = view;
   const { from, to } = reading;
-  const device = model.devices.find(({ id }) => from.startsWith(`${id}.`) && to.startsWith(`${id}.`));
+  const device = model.devices.find(({ id }) => ownerOf(from) === id && ownerOf(to) === id);
   if (!device || (device.kind !== 'switch' && device.kind !== 'interlock')) return [];
   const isClosed =
     FUNCTIONS[reading.function].dimension === 'resistance'
@@ -34,7 +34,7 @@ function closedNotSeen(view: ReadingView): readonly Guard[] {
   // The pin its own wire lands on, before any other of the same node.
   const atBoard = (terminal: string): string | undefined =>
     pins.find((pin) => model.wires.some(({ from: a, to: b }) => [a, b].includes(pin) && [a, b].includes(terminal))) ??
-    pins.find((pin) => netsOf(model).joined(pin, terminal));
+    pins.find((pin) => view.nets.joined(pin, terminal));
   const [a, b] = [atBoard(from), atBoard(to)];
   if (a === undefined || b === undefined) return [];
   const isRead = view.state.trail.some(
@@ -42,7 +42,7 @@ function closedNotSeen(view: ReadingView): readonly Guard[] {
       event.type === 'reading-taken' &&
       standing !== 'retracted' &&
       event.id !== reading.id &&
-      [event.from, event.to].every((point) => point.split('@')[0] === a || point.split('@')[0] === b),
+      [event.from, event.to].every((point) => [a, b].includes(terminalOf(point))),
   );
   if (isRead) return [];
   return [

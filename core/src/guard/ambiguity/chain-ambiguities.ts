@@ -1,3 +1,4 @@
+import { isBoardFunction, ownerOf } from '../../unit-model';
 import { locateBreak, type Chain } from '../../path';
 import { chainEnds, chainReadings } from '../../visit';
 import type { Guard, Settling } from '../guard';
@@ -30,7 +31,7 @@ function toEnd(view: ReadingView, chain: Chain, point: string, when = ''): Settl
 function readingsWith(view: ReadingView, chain: Chain) {
   const logged = chainReadings(view.context, view.state, chain);
   const { reading } = view;
-  const ends = chainEnds(view.model, chain, reading);
+  const ends = chainEnds(view.context, chain, reading);
   const volts = reading.judgement.value;
   if (!ends || volts === undefined || logged.some(({ event }) => event === reading.id)) return logged;
   return [...logged, { ...ends, shows: view.shows(reading, chain.nominal), volts, event: reading.id }];
@@ -41,7 +42,7 @@ function zeroClosedOrDead(view: ReadingView): readonly Guard[] {
   const element = view.elementBetween();
   if (!element || view.shows() !== 'dead') return [];
   const chain = view.chains.find(({ links }) => links.some((link) => link.element === element.id));
-  const ends = chain && chainEnds(view.model, chain, view.reading);
+  const ends = chain && chainEnds(view.context, chain, view.reading);
   if (!chain || !ends || !view.areCalled(chain)) return [];
   const place = locateBreak(chain, readingsWith(view, chain));
   // Alive before it, or a break found elsewhere on a live chain: the zero says closed.
@@ -55,7 +56,7 @@ function returnNotCall(view: ReadingView): readonly Guard[] {
   return view.chains.flatMap((chain): Guard[] => {
     if (view.shows(reading, chain.nominal) !== 'alive') return [];
     const isCalled = (chain.path.calls ?? []).length === 0 || view.areCalled(chain);
-    const contact = chain.links.findIndex(({ element, kind }) => kind === 'series' && element.includes(':'));
+    const contact = chain.links.findIndex(({ element, kind }) => kind === 'series' && isBoardFunction(element));
     if (isCalled || contact < 0) return [];
     const load = chain.links.findIndex(({ kind }) => kind === 'load');
     const behind = chain.points.slice(contact + 1, load + 1);
@@ -89,7 +90,7 @@ function returnNotCall(view: ReadingView): readonly Guard[] {
 /** No single break explains what was read. */
 function sneakPath(view: ReadingView): readonly Guard[] {
   return view.chains.flatMap((chain): Guard[] => {
-    if (!view.areCalled(chain) || !chainEnds(view.model, chain, view.reading)) return [];
+    if (!view.areCalled(chain) || !chainEnds(view.context, chain, view.reading)) return [];
     const readings = readingsWith(view, chain);
     if (!locateBreak(chain, readings).isContradictory) return [];
     const last = readings.at(-1);
@@ -101,7 +102,7 @@ function sneakPath(view: ReadingView): readonly Guard[] {
 function lostBetweenBoards(view: ReadingView): readonly Guard[] {
   if (view.shows() !== 'alive') return [];
   return view.chains.flatMap((chain): Guard[] => {
-    const ends = chainEnds(view.model, chain, view.reading);
+    const ends = chainEnds(view.context, chain, view.reading);
     const last = chain.points.length - 1;
     if (!ends || !view.areCalled(chain) || !isAtEnd(view, chain, ends.to)) return [];
     const board = boardAt(view, chain.points[ends.from]);
@@ -128,7 +129,7 @@ function isAtEnd(view: ReadingView, chain: Chain, index: number): boolean {
 }
 
 function boardAt({ model }: ReadingView, point: string | undefined): string | undefined {
-  return model.boards.find(({ id }) => point?.startsWith(`${id}.`))?.id;
+  return model.boards.find(({ id }) => id === ownerOf(point ?? ''))?.id;
 }
 
 /** Nothing across a load whose chain shares contacts or fuses with another that nobody looked at. */

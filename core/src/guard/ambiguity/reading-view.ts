@@ -1,8 +1,7 @@
 import { endsOf } from '../../reference';
 import { FUNCTIONS } from '../../quantity';
 import {
-  netsOf,
-  seriesElements,
+  ownerOf,
   supplyNominal,
   terminalLabel,
   type Nets,
@@ -33,7 +32,7 @@ export class ReadingView {
     readonly reading: Reading,
   ) {
     this.model = context.model;
-    this.nets = netsOf(context.model);
+    this.nets = context.wiring.byWire;
     this.chains = chainsHere(context, state);
     const line = state.trail.find(({ event }) => event.id === reading.id);
     this.conditions = line?.conditions ?? state.conditions;
@@ -71,14 +70,14 @@ export class ReadingView {
   nominal(): number {
     const supply = (this.roleOf(this.reading.to) ?? this.roleOf(this.reading.from))?.supply;
     if (supply) return supplyNominal(this.model, supply.id);
-    const chain = this.chains.find((each) => chainEnds(this.model, each, this.reading));
+    const chain = this.chains.find((each) => chainEnds(this.context, each, this.reading));
     return chain?.nominal ?? NaN;
   }
 
   /** The two board terminals nearest to a chain's load, else its own. */
   loadPoints(chain: Chain): readonly [string, string] {
     const load = chain.links.findIndex(({ kind }) => kind === 'load');
-    const isOnBoard = (point: string): boolean => this.model.boards.some(({ id }) => point.startsWith(`${id}.`));
+    const isOnBoard = (point: string): boolean => this.model.boards.some(({ id }) => id === ownerOf(point));
     const from = chain.points.slice(0, load + 1).findLast(isOnBoard) ?? chain.points[load];
     const to = chain.points.slice(load + 1).find(isOnBoard) ?? chain.points[load + 1];
     return [from ?? '', to ?? ''];
@@ -86,7 +85,7 @@ export class ReadingView {
 
   /** Across a chain's load with what is wired beside it, and not across the parts that others share. */
   isAcrossLoad(chain: Chain, reading: Pick<Reading, 'from' | 'to'> = this.reading): boolean {
-    const ends = chainEnds(this.model, chain, reading);
+    const ends = chainEnds(this.context, chain, reading);
     if (!ends) return false;
     const load = chain.links.findIndex(({ kind }) => kind === 'load');
     const [from, to] = this.loadPoints(chain).map((point) => chain.points.indexOf(point));
@@ -100,7 +99,7 @@ export class ReadingView {
 
   /** The contact, fuse or switch that lies between the two points, by wires alone. */
   elementBetween({ from, to }: Pick<Reading, 'from' | 'to'> = this.reading): SeriesElement | undefined {
-    return seriesElements(this.model).find(
+    return this.context.wiring.series.find(
       ({ between: [a, b] }) =>
         (this.nets.joined(a, from) && this.nets.joined(b, to)) ||
         (this.nets.joined(a, to) && this.nets.joined(b, from)),

@@ -1,12 +1,14 @@
 import {
   DEVICE_KINDS,
-  seriesElements,
+  parseAddress,
+  plugOf,
   terminalLabel,
   terminalsOf,
   wireNets,
   type DeviceDocument,
   type Nets,
   type UnitModelDocument,
+  type Wiring,
 } from '../../unit-model';
 import type { SetPart } from '../procedure-document';
 
@@ -21,7 +23,8 @@ const COLD = 0.5;
  * What is read at the pulled plugs of a board before it gets power: across every load that plugs in, and from every
  * lead that goes out to earth.
  */
-export function clearanceMembers(model: UnitModelDocument, boardId: string): readonly SetPart[] {
+export function clearanceMembers(wiring: Wiring, boardId: string): readonly SetPart[] {
+  const { model } = wiring;
   const board = model.boards.find(({ id }) => id === boardId);
   const earth = model.supplies.map(({ terminals }) => terminals?.['E']).find((terminal) => terminal !== undefined);
   if (!board) return [];
@@ -29,7 +32,7 @@ export function clearanceMembers(model: UnitModelDocument, boardId: string): rea
     .filter(({ pluggable }) => pluggable)
     .flatMap(({ id, pins: all }) => all.map((pin) => ({ role: pin.role, address: `${boardId}.${id}.${pin.id}` })));
   const wired = pins.filter(({ address }) => model.wires.some(({ from, to }) => from === address || to === address));
-  const outside = wireNets(withoutBoard(model, boardId), outsideSeries(model));
+  const outside = wireNets(withoutBoard(model, boardId), wiring.seriesDevices);
   const leads = wired.filter(({ role }) => role === 'output' || role === 'input' || role === 'link');
   // Two leads that meet outside, through a switch, are one: it is read once.
   const single = leads.filter(
@@ -59,11 +62,6 @@ function withoutBoard(model: UnitModelDocument, boardId: string): UnitModelDocum
   return { ...model, boards: model.boards.filter(({ id }) => id !== boardId) };
 }
 
-/** Contacts of boards are open while nothing has power. */
-function outsideSeries(model: UnitModelDocument) {
-  return seriesElements(model).filter(({ id }) => !id.includes(':'));
-}
-
 /** Neighbours of one plug that drive loads of their own must not touch. */
 function betweenOutputs(
   model: UnitModelDocument,
@@ -86,7 +84,7 @@ function betweenOutputs(
 }
 
 function pinName(pin: string): string {
-  return pin.split('.').slice(1).join('-');
+  return parseAddress(pin)?.within.join('-') ?? pin;
 }
 
 function acrossLoads(model: UnitModelDocument, pins: readonly string[], outside: Nets): readonly SetPart[] {
@@ -112,10 +110,6 @@ function acrossLoads(model: UnitModelDocument, pins: readonly string[], outside:
       },
     ];
   });
-}
-
-function plugOf(pin: string): string {
-  return pin.split('.').slice(0, 2).join('.');
 }
 
 /** "48 Ω" halved, the unit and its prefix kept. */

@@ -1,5 +1,5 @@
 import { chainOf, reachablePoints, suspectableElements, type Options } from '../../path';
-import type { UnitModelDocument } from '../../unit-model';
+import { Wiring, type UnitModelDocument } from '../../unit-model';
 import {
   isWalkable,
   type ChainStep,
@@ -62,7 +62,7 @@ function chainMeasurement(step: ChainStep, model: UnitModelDocument, options: Op
 
 function clearanceMeasurement(step: ClearanceStep, model: UnitModelDocument): MeasurementStep {
   const { kind: _kind, board, members = [], ...common } = step;
-  const found = clearanceMembers(model, board).filter(({ id }) => !members.some((each) => each.id === id));
+  const found = clearanceMembers(new Wiring(model), board).filter(({ id }) => !members.some((each) => each.id === id));
   const connectors = (model.boards.find(({ id }) => id === board)?.connectors ?? []).filter(
     ({ pluggable }) => pluggable,
   );

@@ -2,7 +2,7 @@ import { GENERALS, NEW_BOARD_CHART, PUMP_BY_HALVES } from '../../testing/ambigui
 import { BURNER_CONTEXT } from '../../testing/burner';
 import { DEMO_MODEL, DEMO_PROCEDURE } from '../../testing/demo';
 import { BENCH_CONTEXT } from '../../testing/traps';
-import type { UnitModelDocument } from '../../unit-model';
+import { Wiring, type UnitModelDocument } from '../../unit-model';
 import { edgesOfProcedure } from '../graph';
 import { lintGeneral } from '../lint';
 import { isWalkable, type MeasurementStep, type ProcedureDocument } from '../procedure-document';
@@ -53,10 +53,10 @@ describe('a chart as it is walked', () => {
 
 describe('what is cleared before a board gets power', () => {
   const ids = (model: UnitModelDocument, board: string): readonly string[] =>
-    clearanceMembers(model, board).map(({ id }) => id);
+    clearanceMembers(new Wiring(model), board).map(({ id }) => id);
 
   it('is every load across, against half of its rating', () => {
-    const mats = clearanceMembers(BENCH_CONTEXT.model, 'HB').filter(({ id }) => id.startsWith('across-H'));
+    const mats = clearanceMembers(BENCH_CONTEXT.wiring, 'HB').filter(({ id }) => id.startsWith('across-H'));
     expect(mats.map(({ from, to, expect: should }) => [from, to, (should as { atLeast: string }).atLeast])).toEqual([
       ['HB.X2.1@plug', 'HB.X2.2@plug', '24 Ω'],
       ['HB.X2.3@plug', 'HB.X2.4@plug', '24 Ω'],
@@ -64,7 +64,7 @@ describe('what is cleared before a board gets power', () => {
   });
 
   it('is every lead to earth once: clear of it, or no short where its load ends at a bonded conductor', () => {
-    const burner = clearanceMembers(BURNER_CONTEXT.model, 'BC');
+    const burner = clearanceMembers(BURNER_CONTEXT.wiring, 'BC');
     const limit = (id: string): unknown =>
       (burner.find((each) => each.id === id)?.expect as { readonly atLeast?: string } | undefined)?.atLeast;
     expect(limit('earth-X2-1')).toBe('1 MΩ');

@@ -1,12 +1,11 @@
 import { chainOf, suspectableElements } from '../../path';
 import {
   bypassRefusal,
-  isKnownElement,
-  isKnownTerminal,
   problemError,
   protectionsBetween,
   type Problem,
   type UnitModelDocument,
+  type Wiring,
 } from '../../unit-model';
 import { clearanceMembers } from '../compile';
 import {
@@ -24,20 +23,20 @@ import {
 /** What is wrong with the steps that are made into others before they are walked, and with a matrix of jumpers. */
 export function lintAuthored(
   procedure: ProcedureDocument,
-  model: UnitModelDocument,
+  wiring: Wiring,
   generals: readonly ProcedureDocument[],
 ): Problem[] {
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
     const path = `steps.${id}`;
     switch (step.kind) {
       case 'chain':
-        return lintChain(step, path, model);
+        return lintChain(step, path, wiring.model);
       case 'clearance':
-        return lintClearance(step, path, model);
+        return lintClearance(step, path, wiring);
       case 'procedureCall':
-        return lintCall(step, path, model, generals);
+        return lintCall(step, path, wiring, generals);
       case 'matrix':
-        return lintMatrix(step, path, model);
+        return lintMatrix(step, path, wiring);
       default:
         return [];
     }
@@ -79,17 +78,17 @@ function lintChain(step: ChainStep, path: string, model: UnitModelDocument): Pro
   return [...points, ...lintBranches(step.branches, [...suspectableElements(chain), ...CHAIN_OUTCOMES], path, true)];
 }
 
-function lintClearance(step: ClearanceStep, path: string, model: UnitModelDocument): Problem[] {
-  if (!model.boards.some(({ id }) => id === step.board))
+function lintClearance(step: ClearanceStep, path: string, wiring: Wiring): Problem[] {
+  if (!wiring.model.boards.some(({ id }) => id === step.board))
     return [problemError(`${path}.board`, `"${step.board}" is no board of this unit model.`)];
-  const isEmpty = clearanceMembers(model, step.board).length === 0 && (step.members ?? []).length === 0;
+  const isEmpty = clearanceMembers(wiring, step.board).length === 0 && (step.members ?? []).length === 0;
   return isEmpty ? [problemError(path, 'Nothing plugs into this board that could be read.')] : [];
 }
 
 function lintCall(
   step: ProcedureCallStep,
   path: string,
-  model: UnitModelDocument,
+  wiring: Wiring,
   generals: readonly ProcedureDocument[],
 ): Problem[] {
   const general = generals.find(({ id, roles }) => id === step.procedure && roles !== undefined);
@@ -101,23 +100,24 @@ function lintCall(
   const wrong = Object.entries(step.bind).flatMap(([role, bound]) => {
     const known = Object.hasOwn(roles, role) ? roles[role] : undefined;
     if (!known) return [problemError(`${path}.bind.${role}`, `"${role}" is no role of "${general.id}".`)];
-    return isOfKind(model, known, bound)
+    return isOfKind(wiring, known, bound)
       ? []
       : [problemError(`${path}.bind.${role}`, `"${bound}" is no ${known.kind} of this unit model.`)];
   });
   return [...missing, ...wrong, ...lintBranches(step.branches, Object.keys(general.results ?? {}), path, false)];
 }
 
-function isOfKind(model: UnitModelDocument, { kind }: RoleDocument, bound: string): boolean {
+function isOfKind(wiring: Wiring, { kind }: RoleDocument, bound: string): boolean {
+  const { model } = wiring;
   switch (kind) {
     case 'terminal':
-      return isKnownTerminal(model, bound);
+      return wiring.hasTerminal(bound);
     case 'supply':
       return model.supplies.some(({ id }) => id === bound);
     case 'call':
       return (model.calls ?? []).some(({ id }) => id === bound);
     case 'element':
-      return isKnownElement(model, bound);
+      return wiring.hasElement(bound);
     case 'connector':
       return model.boards.some((board) => board.connectors.some(({ id }) => `${board.id}.${id}` === bound));
     case 'value':
@@ -125,7 +125,8 @@ function isOfKind(model: UnitModelDocument, { kind }: RoleDocument, bound: strin
   }
 }
 
-function lintMatrix(step: MatrixStep, path: string, model: UnitModelDocument): Problem[] {
+function lintMatrix(step: MatrixStep, path: string, wiring: Wiring): Problem[] {
+  const { model } = wiring;
   const calls = step.calls.flatMap(({ id }, index) =>
     (model.calls ?? []).some((call) => call.id === id)
       ? []
@@ -137,11 +138,11 @@ function lintMatrix(step: MatrixStep, path: string, model: UnitModelDocument): P
       const [from, to] = ends;
       if (from === undefined || to === undefined || ends.length !== 2)
         return [problemError(at, 'A jumper joins two terminals.')];
-      const unknown = ends.filter((end) => !isKnownTerminal(model, end));
+      const unknown = ends.filter((end) => !wiring.hasTerminal(end));
       if (unknown.length > 0) return [problemError(at, `"${unknown.join('", "')}" is no terminal of this unit model.`)];
-      const refusal = bypassRefusal(model, { from, to, ...(place.removes ? { removes: place.removes } : {}) });
+      const refusal = bypassRefusal(wiring, { from, to, ...(place.removes ? { removes: place.removes } : {}) });
       if (refusal) return [problemError(at, refusal)];
-      const hidden = protectionsBetween(model, { from, to }).filter((each) => each !== place.removes);
+      const hidden = protectionsBetween(wiring, { from, to }).filter((each) => each !== place.removes);
       return hidden.length === 0
         ? []
         : [problemError(at, `This takes away ${hidden.join(' and ')} protection and does not say so.`)];
@@ -149,7 +150,7 @@ function lintMatrix(step: MatrixStep, path: string, model: UnitModelDocument): P
   );
   const proves = step.places.flatMap(({ proves: elements = [] }, index) =>
     elements
-      .filter((element) => !isKnownElement(model, element))
+      .filter((element) => !wiring.hasElement(element))
       .map((element) =>
         problemError(`${path}.places[${index}].proves`, `"${element}" is not an element of this unit model.`),
       ),

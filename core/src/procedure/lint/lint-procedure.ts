@@ -1,4 +1,4 @@
-import { problemError, type Problem, type UnitModelDocument } from '../../unit-model';
+import { problemError, Wiring, type Problem, type UnitModelDocument } from '../../unit-model';
 import type { ProcedureDocument } from '../procedure-document';
 import { compileProcedure } from '../compile';
 import { lintAuthored } from './authored';
@@ -23,7 +23,8 @@ export function lintProcedure(
   if (procedure.unitModel !== model.id) {
     return [problemError('unitModel', `This chart is for "${procedure.unitModel}", not for "${model.id}".`)];
   }
-  const authored = lintAuthored(procedure, model, generals);
+  const wiring = new Wiring(model);
+  const authored = lintAuthored(procedure, wiring, generals);
   // What cannot be made into steps cannot be followed either; the other checks would only echo it.
   if (authored.length > 0) return authored;
   const walked = compileProcedure(procedure, model, generals);
@@ -31,10 +32,10 @@ export function lintProcedure(
   if (notYet.length > 0) return notYet;
   return [
     ...lintShape(walked),
-    ...lintNames(walked, model),
+    ...lintNames(walked, wiring),
     ...lintMeasurements(walked),
     ...lintEnergy(walked),
-    ...lintBypasses(walked, model),
+    ...lintBypasses(walked, wiring),
     ...lintConditions(walked, model),
     ...lintConclusions(walked),
   ];

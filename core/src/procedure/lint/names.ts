@@ -1,18 +1,18 @@
 import {
   CAUTIONS,
-  isKnownElement,
-  isKnownTerminal,
   problemError,
   problemWarning,
   sequenceOf,
   type Problem,
   type UnitModelDocument,
+  type Wiring,
 } from '../../unit-model';
 import { conditionEntries, type ConditionEntry, type Conditions } from '../conditions';
 import { isWalkable, type MeasuringMethod, type ProcedureDocument, type WalkableStep } from '../procedure-document';
 
 /** Every name a procedure uses exists in the unit model. */
-export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument): Problem[] {
+export function lintNames(procedure: ProcedureDocument, wiring: Wiring): Problem[] {
+  const { model } = wiring;
   const bypasses = declaredBypasses(procedure);
   const lint = (conditions: Conditions | undefined, path: string): Problem[] =>
     conditionEntries(conditions).flatMap((entry) =>
@@ -22,7 +22,7 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
   for (const [id, step] of Object.entries(procedure.steps)) {
     if (!isWalkable(step)) continue;
     const path = `steps.${id}`;
-    problems.push(...lintElements(step, path, model), ...lintCautions(step, path));
+    problems.push(...lintElements(step, path, wiring), ...lintCautions(step, path));
     if (step.kind === 'decide') {
       if (!Object.hasOwn(procedure.steps, step.on))
         problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
@@ -31,9 +31,9 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
     problems.push(...lint(step.with, `${path}.with`), ...lintOption(step.onlyWith, `${path}.onlyWith`, model));
     if (step.kind === 'action') {
       problems.push(...lint(step.sets, `${path}.sets`));
-      if (step.fits !== undefined && !isKnownElement(model, step.fits))
+      if (step.fits !== undefined && !wiring.hasElement(step.fits))
         problems.push(problemError(`${path}.fits`, `"${step.fits}" is not an element of this unit model.`));
-      if (step.bypass) problems.push(...lintTerminals(step.bypass, `${path}.bypass`, model));
+      if (step.bypass) problems.push(...lintTerminals(step.bypass, `${path}.bypass`, wiring));
     }
     if (step.kind === 'conclusion') problems.push(...lint(step.sets, `${path}.sets`));
     if (step.kind === 'measurement') {
@@ -46,7 +46,7 @@ export function lintNames(procedure: ProcedureDocument, model: UnitModelDocument
       ];
       for (const [at, method] of methods) {
         problems.push(
-          ...lintTerminals(method, `${path}.${at}`, model),
+          ...lintTerminals(method, `${path}.${at}`, wiring),
           ...lint(method.requires, `${path}.${at}.requires`),
         );
       }
@@ -128,19 +128,19 @@ function lintEntry(
 function lintTerminals(
   points: { readonly from?: string; readonly to?: string },
   path: string,
-  model: UnitModelDocument,
+  wiring: Wiring,
 ): Problem[] {
   return (['from', 'to'] as const).flatMap((end) => {
     const address = points[end];
-    return address === undefined || isKnownTerminal(model, address)
+    return address === undefined || wiring.hasTerminal(address)
       ? []
       : [problemError(`${path}.${end}`, `"${address}" is not a terminal of this unit model.`)];
   });
 }
 
-function lintElements(step: WalkableStep, path: string, model: UnitModelDocument): Problem[] {
+function lintElements(step: WalkableStep, path: string, wiring: Wiring): Problem[] {
   const unknown = (reference: string, at: string): Problem[] =>
-    isKnownElement(model, reference) ? [] : [problemError(at, `"${reference}" is not an element of this unit model.`)];
+    wiring.hasElement(reference) ? [] : [problemError(at, `"${reference}" is not an element of this unit model.`)];
   if (step.kind === 'conclusion') return step.item === undefined ? [] : unknown(step.item, `${path}.item`);
   if (step.kind !== 'measurement' && step.kind !== 'observation' && step.kind !== 'matrix') return [];
   return (['clears', 'implicates'] as const).flatMap((field) =>

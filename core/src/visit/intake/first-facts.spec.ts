@@ -7,7 +7,7 @@ import {
   replay,
   type EventBody,
   type EventEnvelope,
-  type VisitContext,
+  VisitContext,
   type VisitEvent,
 } from '..';
 import { lintProcedure, type ProcedureDocument } from '../../procedure';
@@ -130,7 +130,7 @@ describe('an optional device', () => {
   }
 
   it('is not measured on a unit that does not have it, by its file or as noted on the visit', () => {
-    const without: VisitContext = { ...DEMO_CONTEXT, options: { PS1: false } };
+    const without = new VisitContext({ ...DEMO_CONTEXT, options: { PS1: false } });
     expect(afterFloat(DEMO_CONTEXT)).toBe('across-pressure');
     expect(afterFloat(DEMO_CONTEXT, false)).toBe('float-unclear');
     expect(afterFloat(without)).toBe('float-unclear');

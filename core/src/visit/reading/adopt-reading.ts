@@ -1,5 +1,5 @@
 import { FUNCTIONS } from '../../quantity';
-import { pointOf } from '../../unit-model';
+
 import { branchFor } from '../../procedure';
 import { setUpKey } from './chain-readings';
 import { chainJoint, chainProgress } from './chain-step';
@@ -73,10 +73,10 @@ function sinceLastChange(state: VisitState): readonly EventOf<'reading-taken'>[]
   });
 }
 
-function answers({ model }: VisitContext, event: ReadingTaken, asked: Asked): boolean {
+function answers({ wiring }: VisitContext, event: ReadingTaken, asked: Asked): boolean {
   if (event.function !== asked.function) return false;
   if (event.grade !== 'measured' && event.grade !== 'reported') return false;
-  const [from, to] = [pointOf(model, event.from), pointOf(model, event.to)];
+  const [from, to] = [wiring.pointOf(event.from), wiring.pointOf(event.to)];
   const isSame = from === asked.from && to === asked.to;
   const isTurned = from === asked.to && to === asked.from;
   return isSame || (isTurned && !FUNCTIONS[asked.function].polar);

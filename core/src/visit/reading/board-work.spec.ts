@@ -25,7 +25,7 @@ import {
   supplyCheck,
   waivePart,
   type EventBody,
-  type VisitContext,
+  VisitContext,
 } from '..';
 
 function started(context: VisitContext, procedure: string, step: string, ...before: readonly EventBody[]): VisitDriver {
@@ -210,10 +210,10 @@ describe('a matrix of jumpers', () => {
       ...PUMP_BY_HALVES,
       steps: { ...PUMP_BY_HALVES.steps, [STEP]: two },
     } as unknown as ProcedureDocument;
-    const context = {
+    const context = new VisitContext({
       ...PUMP_CONTEXT,
       procedures: { [procedure.id]: compileProcedure(procedure, DEMO_MODEL, GENERALS) },
-    };
+    });
     const looks = (...works: readonly boolean[]): string | undefined => {
       const driver = started(context, procedure.id, STEP, ...CALLED);
       works.forEach((each) => jump(driver, each));

@@ -127,7 +127,7 @@ export function chainJoint(
 ): JointJudgement | undefined {
   const { path = '', points: reachable = [] } = step.measure.chain ?? {};
   const chain = chainHere(context, state, path);
-  const ends = chain && chainEnds(context.model, chain, points);
+  const ends = chain && chainEnds(context, chain, points);
   const volts = judgement.value;
   if (!chain || !ends || volts === undefined || judgement.verdict === 'invalid') return undefined;
   const shows = voltsShow(chain, endsOf(volts, judgement.interval));

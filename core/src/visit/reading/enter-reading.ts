@@ -142,7 +142,7 @@ export function refusalHere(
   const { of } = expectation;
   const isVolts = FUNCTIONS[measured].dimension === 'voltage';
   const about = { function: measured, from, to, ...(isVolts && of !== undefined ? { of } : {}) };
-  return meterRefusal(context.model, state, meterHere(context, state), about);
+  return meterRefusal(context.wiring, state, meterHere(context, state), about);
 }
 
 function askedProof(context: VisitContext, state: VisitState, step: MeasurementStep): Asked | undefined {
@@ -200,7 +200,7 @@ export function judgedHere(
   isLowImpedance = false,
 ): Judgement {
   const meter = meterHere(context, state);
-  const stray = strayAt(context.model, asked, asked.function, asked.expectation.of, meter);
+  const stray = strayAt(context.wiring, asked, asked.function, asked.expectation.of, meter);
   return judge({
     reading,
     function: asked.function,

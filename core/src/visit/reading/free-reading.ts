@@ -1,7 +1,7 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import { requirementsOf } from '../../procedure';
 import { parseReading, type MeasurementFunction, type Reading } from '../../quantity';
-import { pointOf } from '../../unit-model';
+
 import { gradeHere, judgedHere, magnitudeOf, recorded, refusalHere, type EnteredReading } from './enter-reading';
 import { resolutionFacts } from './resolution-facts';
 import { isFreeChart, unmetConditions, type Unmet } from '../walking';
@@ -44,8 +44,8 @@ export function askedFree(context: VisitContext, state: VisitState, line: FreeLi
   const required = requirementsOf(context.model, { function: line.function });
   const asked = {
     function: line.function,
-    from: pointOf(context.model, line.from),
-    to: pointOf(context.model, line.to),
+    from: context.wiring.pointOf(line.from),
+    to: context.wiring.pointOf(line.to),
     expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
     unmet: unmetConditions(context.model, required, state.conditions),
   };

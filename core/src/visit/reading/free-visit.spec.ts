@@ -1,19 +1,12 @@
 import { lintProcedure, proveDeadProcedure } from '../../procedure';
 import { MEASUREMENT_FUNCTIONS } from '../../quantity';
-import {
-  conductorPairs,
-  freeUnitModel,
-  isFreeUnitModel,
-  lintUnitModel,
-  pointOf,
-  SUPPLY_SYSTEMS,
-} from '../../unit-model';
+import { conductorPairs, freeUnitModel, isFreeUnitModel, lintUnitModel, SUPPLY_SYSTEMS } from '../../unit-model';
 import { DEMO_CONTEXT, DEMO_MODEL, HAND_METER, uuid, VisitDriver } from '../../testing/demo';
 import { adoptableReading } from './adopt-reading';
 import { evidenceFor, freeFinding } from '../evidence';
 import { askedFree, enterFreeReading, usedBefore, type FreeReading } from './free-reading';
 import { zeroedLeads } from './zero-leads';
-import { openBypasses, type EventOf, type VisitContext } from '../record';
+import { openBypasses, VisitContext, type EventOf } from '../record';
 
 const VOLTS = { function: 'ac-voltage', from: 'left red wire', to: 'frame', expects: '24 V ±15 %' } as const;
 const OHMS = { function: 'resistance', from: 'coil left', to: 'coil right', expects: '8 Ω ±10 %' } as const;
@@ -21,7 +14,11 @@ const OHMS = { function: 'resistance', from: 'coil left', to: 'coil right', expe
 function freeContext(...systems: (typeof SUPPLY_SYSTEMS)[number][]): VisitContext {
   const model = freeUnitModel(systems.map((system) => ({ system })));
   const procedure = proveDeadProcedure(model);
-  return { model, procedures: { [procedure.id]: procedure }, meters: { [HAND_METER.id]: HAND_METER } };
+  return new VisitContext({
+    model,
+    procedures: { [procedure.id]: procedure },
+    meters: { [HAND_METER.id]: HAND_METER },
+  });
 }
 
 /** A free visit with its supplies unknown. */
@@ -242,7 +239,7 @@ describe('a free reading in a charted visit', () => {
 
   it('knows the points of the wiring list by their labels', () => {
     for (const words of ['X1·3', 'x1 3', 'X1.3', 'CB.X1.3', ' x1-3 '])
-      expect(pointOf(DEMO_MODEL, words)).toBe('CB.X1.3');
-    expect(pointOf(DEMO_MODEL, 'red wire ')).toBe('red wire');
+      expect(DEMO_CONTEXT.wiring.pointOf(words)).toBe('CB.X1.3');
+    expect(DEMO_CONTEXT.wiring.pointOf('red wire ')).toBe('red wire');
   });
 });

@@ -121,18 +121,18 @@ describe('the meter', () => {
 
   it('is refused over its category before a probe touches anything', () => {
     const state = opened(FAN_CONTEXT).state;
-    expect(meterRefusal(FAN_CONTEXT.model, state, pocket, about)).toContain('built for CAT II 300 V');
-    expect(meterRefusal(FAN_CONTEXT.model, state, hand, about)).toBeUndefined();
-    expect(meterRefusal(FAN_CONTEXT.model, state, hand, { ...about, of: 700 })).toContain('CAT III 600 V');
+    expect(meterRefusal(FAN_CONTEXT.wiring, state, pocket, about)).toContain('built for CAT II 300 V');
+    expect(meterRefusal(FAN_CONTEXT.wiring, state, hand, about)).toBeUndefined();
+    expect(meterRefusal(FAN_CONTEXT.wiring, state, hand, { ...about, of: 700 })).toContain('CAT III 600 V');
   });
 
   it('never reads amps across a supply', () => {
     const state = opened(FAN_CONTEXT).state;
-    expect(meterRefusal(FAN_CONTEXT.model, state, hand, { ...about, function: 'ac-current' })).toContain(
+    expect(meterRefusal(FAN_CONTEXT.wiring, state, hand, { ...about, function: 'ac-current' })).toContain(
       'would short it',
     );
     const inSeries = { function: 'ac-current', from: 'F1.1', to: 'F1.2' } as const;
-    expect(meterRefusal(FAN_CONTEXT.model, state, hand, inSeries)).toBeUndefined();
+    expect(meterRefusal(FAN_CONTEXT.wiring, state, hand, inSeries)).toBeUndefined();
   });
 
   it('keeps what was typed and says which meter it takes', () => {

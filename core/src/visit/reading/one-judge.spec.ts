@@ -4,12 +4,12 @@ import { HAND_METER, VisitDriver } from '../../testing/demo';
 
 import { isFreeChart } from '../walking';
 import { enterFreeReading, supplyCheck } from '.';
-import type { VisitContext } from '../record';
+import { VisitContext } from '../record';
 
-const CONTEXT: VisitContext = {
+const CONTEXT = new VisitContext({
   ...BURNER_CONTEXT,
   meters: { [HAND_METER.id]: HAND_METER },
-};
+});
 
 /** The mains of the burner read pair by pair with this meter, L to N as drawn and the rest as it follows. */
 function read(volts: string, meter: string): VisitDriver {

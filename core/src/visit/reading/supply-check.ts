@@ -1,7 +1,7 @@
 import { formatExpectation } from '../../expectation';
 import { endsOf } from '../../reference';
 import { judgeSupply, supplyPlan, type SupplyPair, type SupplyVerdict } from '../../supply';
-import { netsOf, supplyOf, type Nets } from '../../unit-model';
+import { isDetached, supplyOf, type Nets } from '../../unit-model';
 import { setUpKey } from './chain-readings';
 import type { EventOf, SupplyJudged, TrailLine, VisitContext, VisitState } from '../record';
 
@@ -27,11 +27,11 @@ export interface SupplyCheck {
  * was switched since; the continuity of its earth counts for the whole visit.
  */
 export function supplyCheck(context: VisitContext, state: VisitState, id: string): SupplyCheck {
-  const { model } = context;
-  const nets = netsOf(model);
+  const { wiring } = context;
+  const nets = wiring.byWire;
   const lines = state.trail.filter(({ event, standing }) => isFigure(event, standing));
   const live = lines.filter(({ conditions }) => conditions.supplies?.[id] === 'on');
-  const pairs = supplyPlan(model, id);
+  const pairs = supplyPlan(wiring, id);
   const voltage = pairs.filter(({ name }) => name !== 'earth');
   const newest = live.findLast((line) => voltage.some((pair) => isOf(nets, line, pair)));
   const held = newest && setUpKey(newest.conditions);
@@ -101,7 +101,7 @@ function isOf(
   functions: readonly string[] = [pair.function],
 ): boolean {
   if (event.type !== 'reading-taken' || !functions.includes(event.function)) return false;
-  if (event.from.includes('@') || event.to.includes('@')) return false;
+  if (isDetached(event.from) || isDetached(event.to)) return false;
   if (pair.name === 'earth')
     return event.from !== event.to && nets.joined(event.from, pair.from) && nets.joined(event.to, pair.from);
   const isStraight = nets.joined(event.from, pair.from) && nets.joined(event.to, pair.to);

@@ -1,6 +1,7 @@
 import type { Verdict } from '../../verdict';
 import type { EventEnvelope } from './envelope';
-import type { TrailLine, VisitContext, VisitState } from './visit-state';
+import type { TrailLine, VisitState } from './visit-state';
+import type { VisitContext } from './visit-context';
 
 /** How a line of the log is drawn. */
 export type WordsKind = 'mark' | 'look' | 'reading' | 'energy' | 'note' | 'finding';

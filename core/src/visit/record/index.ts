@@ -7,5 +7,6 @@ export * from './measured-outcome';
 export * from './recorded-expectation';
 export * from './stamped';
 export * from './standing';
+export * from './visit-context';
 export * from './visit-event';
 export * from './visit-state';

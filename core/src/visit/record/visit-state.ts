@@ -1,19 +1,6 @@
-import type { Conditions, ProcedureDocument, WalkableStep } from '../../procedure';
-import type { Meter } from '../../meter';
-import type { UnitModelDocument } from '../../unit-model';
+import type { Conditions, WalkableStep } from '../../procedure';
 import type { Clearance } from './clearance';
 import type { EventOf, VisitEvent } from './visit-event';
-
-/** The pinned documents a visit is replayed with. */
-export interface VisitContext {
-  readonly model: UnitModelDocument;
-  readonly procedures: Readonly<Record<string, ProcedureDocument>>;
-  readonly meters: Readonly<Record<string, Meter>>;
-  /** Optional devices the unit's file says it has or has not; what a visit notes goes before it. */
-  readonly options?: Readonly<Record<string, boolean>>;
-  /** Wire colours this unit is on file to have, by wire. */
-  readonly wireColours?: Readonly<Record<string, string>>;
-}
 
 /** How an event stands in the record. */
 export type Standing =

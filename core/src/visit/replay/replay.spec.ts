@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { cautionRank, type SupplyState } from '../../procedure';
 import { DEMO_CONTEXT, DEMO_MODEL, DEMO_PROCEDURE, envelope, uuid, VisitDriver } from '../../testing/demo';
 import { VERDICTS } from '../../verdict';
-import { append, EMPTY_VISIT, openBypasses, replay, type EventBody, type VisitEvent, type VisitState } from '..';
+import {
+  append,
+  EMPTY_VISIT,
+  openBypasses,
+  replay,
+  VisitContext,
+  type EventBody,
+  type VisitEvent,
+  type VisitState,
+} from '..';
 
 const stepIds = [...Object.keys(DEMO_PROCEDURE.steps), '@end', 'no-such-step'];
 const step = fc.constantFrom(...stepIds);
@@ -253,7 +262,7 @@ describe('safety', () => {
       ...DEMO_PROCEDURE,
       given: { supplies: { mains: 'proven-dead', control: 'on' } },
     } as typeof DEMO_PROCEDURE;
-    const driver = new VisitDriver({ ...DEMO_CONTEXT, procedures: { [given.id]: given } }).open();
+    const driver = new VisitDriver(new VisitContext({ ...DEMO_CONTEXT, procedures: { [given.id]: given } })).open();
     expect(driver.state.conditions.supplies).toEqual({ control: 'on' });
   });
 
@@ -281,7 +290,7 @@ describe('safety', () => {
         },
       },
     } as unknown as typeof DEMO_PROCEDURE;
-    const driver = new VisitDriver({ ...DEMO_CONTEXT, procedures: { [changed.id]: changed } });
+    const driver = new VisitDriver(new VisitContext({ ...DEMO_CONTEXT, procedures: { [changed.id]: changed } }));
     driver.open().act().answer('nothing').answer('both-lit').act();
     driver.read('231');
     for (let pair = 0; pair < 6; pair += 1) driver.read('0.1');

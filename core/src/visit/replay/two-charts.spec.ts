@@ -10,7 +10,7 @@ import {
   gradeOf,
   replay,
   stepIn,
-  type VisitContext,
+  VisitContext,
   type VisitEvent,
   type VisitState,
 } from '..';
@@ -30,10 +30,10 @@ function estranged(id: string, step: StepDocument): StepDocument {
   return { ...rest, text: `Something else: ${id}` } as unknown as StepDocument;
 }
 
-const CONTEXT: VisitContext = {
+const CONTEXT = new VisitContext({
   ...DEMO_CONTEXT,
   procedures: { [DEMO_PROCEDURE.id]: DEMO_PROCEDURE, [OTHER.id]: OTHER },
-};
+});
 const CONCLUSIONS = Object.values(DEMO_PROCEDURE.steps).filter(
   (step): step is ConclusionStep => step.kind === 'conclusion',
 );

@@ -1,6 +1,6 @@
 import { readMeter } from '../../meter';
 import type { SupplyState } from '../../procedure';
-import type { UnitModelDocument } from '../../unit-model';
+import { Wiring, type UnitModelDocument } from '../../unit-model';
 import { meterRefusal, type AboutToMeasure } from '.';
 
 /** A supply of this voltage and category at X.L and X.N, its earth at X.E, and a lone terminal beside. */
@@ -42,7 +42,7 @@ function refused(
   } = {},
 ): string | undefined {
   const state = { conditions: supply === undefined ? {} : { supplies: { mains: supply } } };
-  return meterRefusal(model(nominal, place), state, rated === null ? undefined : meter(rated), about);
+  return meterRefusal(new Wiring(model(nominal, place)), state, rated === null ? undefined : meter(rated), about);
 }
 
 const VOLTS: AboutToMeasure = { function: 'ac-voltage', from: 'X.L', to: 'X.N' };

@@ -1,6 +1,6 @@
 import type { ProcedureDocument } from '../../procedure';
 import { DEMO_CONTEXT } from '../../testing/demo';
-import { EMPTY_VISIT, type VisitContext, type VisitState } from '../record';
+import { EMPTY_VISIT, VisitContext, type VisitState } from '../record';
 import { changed } from '../walking';
 import { fittedPart, powered, powerUpRefusal } from '.';
 
@@ -20,7 +20,8 @@ const chart = (clearance?: string): ProcedureDocument => ({
   },
 });
 
-const context = (clearance?: string): VisitContext => ({ ...DEMO_CONTEXT, procedures: { c: chart(clearance) } });
+const context = (clearance?: string): VisitContext =>
+  new VisitContext({ ...DEMO_CONTEXT, procedures: { c: chart(clearance) } });
 const CLEARING = context('CB');
 const on = (state: VisitState): VisitState => changed(state, { supplies: { mains: 'on' } });
 

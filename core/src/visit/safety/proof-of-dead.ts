@@ -1,6 +1,6 @@
 import { PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
-import { conductorPairs, deadLimit, supplyOf, type ConductorPair } from '../../unit-model';
+import { conductorPairs, deadLimit, type ConductorPair } from '../../unit-model';
 import type { MeasurementFunction, Reading } from '../../quantity';
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
@@ -63,8 +63,7 @@ function eventsHere(state: VisitState): readonly VisitEvent[] {
 }
 
 function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPair, current: 'ac' | 'dc'): number {
-  const supply = supplyOf(context.model, pair.supply);
-  return supply ? deadLimit(supply, current, step.measure.place) : 0;
+  return deadLimit(context.wiring, pair.supply, current, step.measure.place);
 }
 
 /** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */

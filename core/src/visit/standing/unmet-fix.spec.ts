@@ -1,5 +1,5 @@
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
-import type { EventBody } from '../record';
+import { VisitContext, type EventBody } from '../record';
 import type { Unmet } from '../walking';
 import { fixFor } from './unmet-fix';
 
@@ -32,7 +32,7 @@ describe('the tap that makes a condition hold', () => {
       label: 'Prove it dead',
       body: { type: 'step-jumped', to: 'prove-dead', reason: 'needs proven dead' },
     });
-    const without = { ...DEMO_CONTEXT, procedures: {} };
+    const without = new VisitContext({ ...DEMO_CONTEXT, procedures: {} });
     const unmet: Unmet = { group: 'supplies', id: 'mains', state: 'proven-dead', found: 'on', words: '' };
     expect(fixFor(without, STATE, unmet)).toBeUndefined();
   });

@@ -9,7 +9,7 @@ import {
   proveDeadProcedure,
   type EventBody,
   type FreeReading,
-  type VisitContext,
+  VisitContext,
   type VisitEvent,
   type VisitState,
 } from '@juxtameter/core';
@@ -19,7 +19,7 @@ import { FreePage } from './free-page';
 
 const MODEL = freeUnitModel([{ system: 'single-phase' }]);
 const CHART = proveDeadProcedure(MODEL);
-const FREE: VisitContext = { ...DEMO_CONTEXT, model: MODEL, procedures: { [CHART.id]: CHART } };
+const FREE = new VisitContext({ ...DEMO_CONTEXT, model: MODEL, procedures: { [CHART.id]: CHART } });
 const VOLTS: FreeReading = { function: 'ac-voltage', from: 'red', to: 'frame', expects: '24 V ±15 %', text: '' };
 
 /** The page with a visit behind it that takes up what it commands. */

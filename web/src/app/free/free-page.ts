@@ -7,7 +7,6 @@ import {
   guardsOfReading,
   heldInterlocks,
   isFreeVisit,
-  knownPoints,
   openBypasses,
   terminalLabel,
   usedBefore,
@@ -152,7 +151,7 @@ export class FreePage {
   });
   protected readonly points = computed(() => {
     const used = [...usedBefore(this.visit()), ...this.remembered()].flatMap(({ from, to }) => [from, to]);
-    const known = knownPoints(this.context().model).map(({ label }) => label);
+    const known = this.context().wiring.points.map(({ label }) => label);
     return [...new Set([...used.map((point) => this.label(point)), ...known])].filter((each) => each !== '');
   });
   protected readonly expectations = computed(() => [

@@ -7,7 +7,6 @@ import {
   bypassRefusal,
   isFreeUnitModel,
   NEVER_BYPASSED,
-  pointOf,
   type EventBody,
   type VisitContext,
   type VisitState,
@@ -109,10 +108,10 @@ export class JumperForm {
   protected readonly isUndrawn = computed(() => isFreeUnitModel(this.context().model));
   private readonly ends = computed(() => {
     const { from, to, removes } = this.fields();
-    const { model } = this.context();
-    return { from: pointOf(model, from), to: pointOf(model, to), ...(removes === '' ? {} : { removes }) };
+    const { wiring } = this.context();
+    return { from: wiring.pointOf(from), to: wiring.pointOf(to), ...(removes === '' ? {} : { removes }) };
   });
-  protected readonly refusal = computed(() => bypassRefusal(this.context().model, this.ends()));
+  protected readonly refusal = computed(() => bypassRefusal(this.context().wiring, this.ends()));
 
   protected change(part: Partial<ReturnType<typeof this.fields>>): void {
     this.fields.update((fields) => ({ ...fields, ...part }));

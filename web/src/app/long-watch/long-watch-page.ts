@@ -31,7 +31,6 @@ import {
   monitorText,
   parseExpectation,
   parseReading,
-  pointOf,
   secondsBetween,
   terminalLabel,
   type EventBody,
@@ -176,7 +175,10 @@ export class LongWatchPage {
     const context = this.opened.context();
     if (!context) return;
     const { function: measured, expects } = this.line();
-    const [from, to] = [pointOf(context.model, this.line().from), pointOf(context.model, this.line().to)];
+    const [from, to] = [this.line().from, this.line().to].map((words) => context.wiring.pointOf(words)) as [
+      string,
+      string,
+    ];
     const parsed = parseExpectation(expects.trim() === '' ? 'unknown' : expects, measured);
     if (from === '' || to === '') return this.problem.set('Say where the two probes stay.');
     if (parsed.outcome === 'error')

@@ -3,7 +3,6 @@ import {
   currentStep,
   matrixProgress,
   MEASUREMENT_FUNCTIONS,
-  pointOf,
   pointsFor,
   possibleMethod,
   restingPlace,
@@ -308,9 +307,9 @@ export class WorkspacePage {
 
   /** The points typed for a free reading, where they are terminals. */
   private freePoints(): Points {
-    const model = this.context()?.model;
+    const wiring = this.context()?.wiring;
     const { from, to } = this.freeLine();
-    return model ? { from: pointOf(model, from), to: pointOf(model, to) } : {};
+    return wiring ? { from: wiring.pointOf(from), to: wiring.pointOf(to) } : {};
   }
 
   protected record(body: EventBody): void {

@@ -4,7 +4,7 @@ import {
   pointsFor,
   type EventBody,
   type UnitModelDocument,
-  type VisitContext,
+  VisitContext,
 } from '@juxtameter/core';
 import { GENERALS, MAT_CONTEXT, NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../../../../../core/src/testing/ambiguities';
 import { BURNER_CONTEXT } from '../../../../../core/src/testing/burner';
@@ -139,7 +139,7 @@ describe('what is known of a terminal', () => {
   };
 
   it('has the colours of this unit, the drawing’s beside them where they differ', () => {
-    const context = { ...DEMO_CONTEXT, wireColours: { w14: 'grey' } };
+    const context = new VisitContext({ ...DEMO_CONTEXT, wireColours: { w14: 'grey' } });
     const { state } = opened({ type: 'wire-colour-noted', wire: 'w13', colour: 'pink' });
     expect(wireView(context, state, 'w14')).toEqual({ id: 'w14', colour: 'grey', instead: 'orange' });
     expect(wireView(context, state, 'w13')).toEqual({ id: 'w13', colour: 'pink', instead: 'red' });

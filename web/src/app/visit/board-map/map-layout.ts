@@ -1,6 +1,7 @@
 import {
   isFreeUnitModel,
   terminalLabel,
+  terminalOf,
   terminalsOf,
   type ConnectorDocument,
   type DeviceDocument,
@@ -244,8 +245,7 @@ function placed(rows: Rows['rows'], left: number, top: number): readonly MapBloc
 
 /** The terminal an address lies on, on whichever side of its plug; undefined for a point in somebody's own words. */
 export function terminalAt(map: BoardMap, address: string | undefined): MapTerminal | undefined {
-  const [place = '', side = ''] = (address ?? '').split('@');
-  return map.terminals.get(place) ?? map.terminals.get(side);
+  return address === undefined ? undefined : map.terminals.get(terminalOf(address));
 }
 
 /** How far up and down from `y` a terminal with its probe, wire and colour reaches. */

@@ -1,5 +1,6 @@
 import {
   formatReading,
+  terminalOf,
   wireColourAt,
   wireColourHere,
   type EventOf,
@@ -61,7 +62,7 @@ const byTrail = new WeakMap<VisitState['trail'], ReadonlyMap<string, readonly Re
 function endsOf({ id, from, to, reading, text, judgement, at }: EventOf<'reading-taken'>): readonly ReadingAt[] {
   const value = reading ? formatReading(reading) : text;
   const read = { id, value, verdict: judgement.verdict, at };
-  const [a = '', b = ''] = [from, to].map((end) => end.split('@')[0]);
+  const [a = '', b = ''] = [from, to].map(terminalOf);
   return [
     { ...read, here: a, other: to, isFrom: true },
     ...(a === b ? [] : [{ ...read, here: b, other: from, isFrom: false }]),

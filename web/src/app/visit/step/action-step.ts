@@ -78,7 +78,7 @@ export class ActionStep {
   );
   protected readonly refusal = computed(() => {
     const { bypass } = this.step();
-    const forbidden = bypass && bypassRefusal(this.context().model, bypass);
+    const forbidden = bypass && bypassRefusal(this.context().wiring, bypass);
     return forbidden ?? (powersUp(this.step()) ? powerUpRefusal(this.context(), this.visit()) : undefined);
   });
 

@@ -134,7 +134,7 @@ export class MatrixStep {
   protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.now()?.jumper ?? {}));
   protected readonly refusal = computed(() => {
     const jumper = this.now()?.jumper;
-    return jumper && bypassRefusal(this.context().model, jumper);
+    return jumper && bypassRefusal(this.context().wiring, jumper);
   });
   protected readonly excluded = computed(() =>
     (this.progress()?.excluded ?? []).map((element) => elementName(this.context().model, element)).join(', '),

@@ -1,4 +1,4 @@
-import type { ChainProgress, VisitContext } from '@juxtameter/core';
+import { ownerOf, parseElement, type ChainProgress, type VisitContext } from '@juxtameter/core';
 
 /** A point of the row, with what was read or follows from what was read. */
 export interface PointBox {
@@ -86,7 +86,7 @@ function isNarrow({ chain }: ChainProgress, from: number, to: number): boolean {
 }
 
 function shortName(element: string): string {
-  const [owner = '', inner] = element.split(':');
+  const { owner, inner } = parseElement(element);
   return inner === undefined ? owner : `${owner} ${inner.replaceAll('-', ' ')}`;
 }
 
@@ -97,7 +97,7 @@ function pointBox(context: VisitContext, progress: ChainProgress, words: Words, 
   const within = Array.from({ length: last - first + 1 }, (_each, index) => first + index);
   const read = readings.findLast(({ from, to }) => within.includes(from) && to === end);
   const isOnBoard = (index: number): boolean =>
-    context.model.boards.some(({ id }) => chain.points[index]?.startsWith(`${id}.`) === true);
+    context.model.boards.some(({ id }) => id === ownerOf(chain.points[index] ?? ''));
   const offered = within.find((index) => progress.offers.includes(chain.points[index] ?? ''));
   const at = read?.from ?? offered ?? within.find(isOnBoard) ?? first;
   const address = chain.points[at] ?? '';
