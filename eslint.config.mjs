@@ -112,6 +112,7 @@ const VISIT_ROOMS = [
   'kinds',
   'replay',
   'standing',
+  'answering',
   'list',
 ];
 

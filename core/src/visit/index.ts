@@ -137,4 +137,5 @@ export {
   type UnmetFix,
   type VerdictWords,
 } from './standing';
+export { answerStep, cellName, matrixCellNow, type Answer, type Answered, type Passing } from './answering';
 export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './list';

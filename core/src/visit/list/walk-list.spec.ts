@@ -99,7 +99,7 @@ describe('a recorded list', () => {
     );
     expect(() => walk(['call-mist', 'yes'])).toThrowError(/line 2: "call-mist" is an action/);
     expect(() => walk(['call-mist', 'done'], ['watch', 'dances'])).toThrowError(
-      /line 3: "dances" is no answer of "watch"; accepted: nothing, chatters, pulls-in/,
+      /line 3: "dances" is no answer of "watch". Accepted: nothing, chatters, pulls-in/,
     );
     expect(() => walk(...toFuse, ['fuse', 'abc'])).toThrowError(/line 8: "abc": This is not a number/);
     expect(() => walk(...toFuse, ['fuse', '3m3'])).toThrowError(/line 8: "3m3": .* Write the unit out/);
@@ -186,7 +186,7 @@ describe('a list of board work', () => {
     ];
     expect(() => halves(...chain, { step: 'jump-the-call', reading: '24' })).toThrowError(/write "works" or "nothing"/);
     expect(() => halves(...chain, { step: 'jump-the-call', reading: 'works', part: 'mist@moon' })).toThrowError(
-      /known: mist@control, mist@selector, mist@board/,
+      /Accepted: mist@control, mist@selector, mist@board/,
     );
   });
 

@@ -1,27 +1,8 @@
-import { passTarget } from '../standing';
-import {
-  branchFor,
-  isOverZeroBand,
-  methodOf,
-  targetStep,
-  type ActionStep,
-  type MeasurementStep,
-  type WalkableStep,
-} from '../../procedure';
+import { branchFor, isOverZeroBand, methodOf, type MeasurementStep, type WalkableStep } from '../../procedure';
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../../quantity';
 import { RULES_VERSION, type Verdict } from '../../verdict';
-import {
-  askedReading,
-  enterFreeReading,
-  enterReading,
-  matrixJudged,
-  matrixProgress,
-  powersUp,
-  recorded,
-  slotsOf,
-  waivePart,
-} from '../reading';
-import { powerUpRefusal, proofTasks } from '../safety';
+import { askedReading, enterFreeReading, enterReading, matrixJudged, recorded, slotsOf } from '../reading';
+import { proofTasks } from '../safety';
 import { draftFinding } from '../evidence';
 import {
   EMPTY_VISIT,
@@ -37,6 +18,7 @@ import {
 import { ListLineError, wordVerdict, type ListLine } from './list-line';
 import { append } from '../replay';
 import { currentStep, stepOf } from '../walking';
+import { answerStep, type Answer } from '../answering';
 
 export interface Walk {
   readonly events: readonly VisitEvent[];
@@ -124,56 +106,50 @@ class ListWalker {
     const id = this.state.step ?? '';
     const word = line.reading.trim();
     const passing = ({ skipped: 'skipped', cannot: 'cannot-do', 'not-applicable': 'not-applicable' } as const)[word];
-    if (passing !== undefined) return this.pass(step, id, passing, line);
+    if (passing !== undefined) {
+      this.give(line, { kind: 'passed', how: passing, reason: line.note ?? '' });
+      return;
+    }
     switch (step.kind) {
       case 'action':
         if (word !== 'done') throw new ListLineError(line.number, `"${id}" is an action: write "done", not "${word}".`);
-        this.refuseUncleared(step, line);
-        return this.log({ type: 'action-done', step: id, next: step.next });
+        this.give(line, { kind: 'done' });
+        return;
       case 'observation':
-        return this.observe(step.answers, id, word, line);
+        return this.observe(word, line);
       case 'measurement':
         return this.measure(step, id, line);
       case 'matrix':
         return this.tryJumper(id, word, line);
-      case 'conclusion': {
-        const finding = draftFinding(this.context, this.state);
-        if (word !== 'done' || !finding)
+      case 'conclusion':
+        if (word !== 'done')
           throw new ListLineError(line.number, `"${id}" is a conclusion: write "done", not "${word}".`);
-        return this.log(finding);
-      }
+        this.give(line, { kind: 'done' });
+        return;
       case 'decide':
         throw new ListLineError(line.number, `"${id}" decides by itself and takes no line.`);
     }
   }
 
-  private refuseUncleared(step: ActionStep, line: ListLine): void {
-    const refusal = powersUp(step) ? powerUpRefusal(this.context, this.state) : undefined;
-    if (refusal !== undefined) throw new ListLineError(line.number, refusal);
-  }
-
-  private pass(step: WalkableStep, id: string, how: 'skipped' | 'cannot-do' | 'not-applicable', line: ListLine): void {
-    if (step.kind !== 'decide' && step.skippable === false) {
-      throw new ListLineError(line.number, `"${id}" is a safety step and cannot be passed over.`);
+  /** Answers the step; what is refused is refused here as on the page. */
+  private give(line: ListLine, answer: Answer): EventBody {
+    const answered = answerStep(this.context, this.state, answer);
+    if (answered.outcome === 'event') {
+      this.log(answered.body);
+      return answered.body;
     }
-    const next = passTarget(step, how);
-    if (next === undefined) throw new ListLineError(line.number, `"${id}" cannot be passed over.`);
-    this.log({ type: 'step-skipped', step: id, how, reason: line.note ?? '', next });
+    const isRead = answer.kind === 'read';
+    const typed = isRead ? `"${answer.text}": ` : '';
+    if (answered.outcome === 'ask')
+      throw new ListLineError(line.number, `${typed}${answered.question} Write the unit out.`);
+    const { message, accepted } = answered;
+    const end = accepted.length === 0 ? '' : ` Accepted: ${accepted.join(', ')}.`;
+    throw new ListLineError(line.number, `${typed}${message}${end}`);
   }
 
-  private observe(answers: Readonly<Record<string, unknown>>, id: string, word: string, line: ListLine): void {
+  private observe(word: string, line: ListLine): void {
     const answer = word.replace(/^assumed /, '');
-    const step = currentStep(this.context, this.state);
-    const target =
-      step?.kind === 'observation' && Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
-    if (target === undefined) {
-      throw new ListLineError(
-        line.number,
-        `"${answer}" is no answer of "${id}"; accepted: ${Object.keys(answers).join(', ')}.`,
-      );
-    }
-    const grade = answer === word ? {} : ({ grade: 'assumed' } as const);
-    this.log({ type: 'observation-made', step: id, answer, next: targetStep(target), ...grade });
+    this.give(line, { kind: 'seen', answer, ...(answer === word ? {} : { grade: 'assumed' }) });
   }
 
   /** One look of a matrix: the jumper goes in, one looks, it comes out; the last one leads on. */
@@ -183,33 +159,24 @@ class ListWalker {
         line.number,
         `"${id}" is a matrix of jumpers: write "works" or "nothing", not "${word}".`,
       );
-    const { cells = [], next } = matrixProgress(this.context, this.state) ?? {};
-    const named = cells.find(({ call, place }) => line.part === `${call.id}@${place.id}`);
-    const cell = line.part === undefined || line.part === '' ? next : named;
-    if (!cell?.jumper)
-      throw new ListLineError(
-        line.number,
-        `name the look as call@place; known: ${cells.map(({ call, place }) => `${call.id}@${place.id}`).join(', ')}.`,
-      );
-    this.log(cell.jumper);
-    this.log({ type: 'matrix-looked', step: id, call: cell.call.id, place: cell.place.id, works: word === 'works' });
-    this.log({ type: 'bypass-removed', bypass: cell.jumper.bypass });
+    const [call, place] = line.part?.split('@') ?? [];
+    const named = call === undefined || call === '' ? {} : { call, place: place ?? '' };
+    this.give(line, { kind: 'jumper', is: 'in', ...named });
+    this.give(line, { kind: 'looked', works: word === 'works' });
+    this.give(line, { kind: 'jumper', is: 'out' });
     const judged = matrixJudged(this.context, this.state);
     if (judged) this.log(judged);
-  }
-
-  /** A part of a clearance that is not read. */
-  private waive(line: ListLine): void {
-    const waived = waivePart(this.context, this.state, line.note ?? '');
-    if (!waived)
-      throw new ListLineError(line.number, '"waived" needs the reason as its note, at a part of a clearance.');
-    this.log(waived);
   }
 
   private measure(step: MeasurementStep, id: string, line: ListLine): void {
     if (step.measure.proofOfDead) return this.prove(step, id, line);
     const word = line.reading.trim();
-    if (word === 'waived') return this.waive(line);
+    if (word === 'waived') {
+      if ((line.note ?? '') === '')
+        throw new ListLineError(line.number, '"waived" needs the reason as its note, at a part of a clearance.');
+      this.give(line, { kind: 'waived', reason: line.note ?? '' });
+      return;
+    }
     const judged = wordVerdict(step, word, line);
     if (judged) return this.logWithoutFigure(step, id, line, judged.verdict, judged.grade);
     const accepts = word.endsWith('!');
@@ -222,48 +189,33 @@ class ListWalker {
         `"${id}" takes ${slots} readings in order, or one a line; got ${texts.length}.`,
       );
     texts.forEach((text, index) =>
-      this.measureOne(step, id, { ...line, reading: text }, accepts && index === texts.length - 1),
+      this.measureOne(id, { ...line, reading: text }, accepts && index === texts.length - 1),
     );
   }
 
-  private measureOne(step: MeasurementStep, id: string, line: ListLine, accepts: boolean): void {
+  private measureOne(id: string, line: ListLine, accepts: boolean): void {
     const word = line.reading.trim();
     const at = this.envelope(this.events.length).at;
     const { slot } = askedReading(this.context, this.state, line.method, at, line.part) ?? {};
     if (slot && line.part !== undefined && line.part !== '' && line.part !== slot.id)
       throw new ListLineError(line.number, `the next part of "${id}" is "${slot.id}", not "${line.part}".`);
-    const entered = enterReading(this.context, this.state, { text: word, method: line.method, at, point: line.part });
-    if (entered.outcome === 'ask')
-      throw new ListLineError(line.number, `"${word}": ${entered.question} Write the unit out.`);
-    if (entered.outcome === 'error')
-      throw new ListLineError(line.number, `"${word}": ${entered.message} Accepted: ${entered.accepted.join(', ')}.`);
-    const { body } = entered;
+    const body = this.give(line, { kind: 'read', text: word, method: line.method, at, point: line.part });
     if (body.type !== 'reading-taken') throw new ListLineError(line.number, `"${id}" takes no meter check.`);
     if (body.judgement.verdict === 'invalid') throw new ListLineError(line.number, body.judgement.sentence);
-    this.log(body);
     // A part of a set leads nowhere before the last of them is read.
     if (body.part !== undefined && !body.joint) return;
     const { verdict } = measuredOutcome(body);
     const { sentence } = body.joint ?? body.judgement;
     this.verdicts.push({ step: id, verdict });
-    if (verdict === 'undecided' && accepts) return this.acceptUndecided(step, id, line);
+    if (verdict === 'undecided' && accepts) {
+      this.give(line, { kind: 'accepted' });
+      return;
+    }
     if (body.next === undefined)
       throw new ListLineError(
         line.number,
         `${sentence} The chart has no way on from "${verdict}"${verdict === 'undecided' ? '; a trailing "!" accepts it' : ''}.`,
       );
-  }
-
-  /** An accepted reading is taken for the side its middle lies on. */
-  private acceptUndecided(step: MeasurementStep, id: string, line: ListLine): void {
-    const event = this.events.at(-1);
-    if (event?.type !== 'reading-taken') return;
-    const { value = 0 } = event.judgement;
-    const { low = -Infinity, high = Infinity } = event.expectation ?? {};
-    const verdict: Verdict = value < low ? 'low' : value > high ? 'high' : 'within';
-    const next = branchFor(step.branches, verdict, isOverZeroBand(methodOf(step, line.method)));
-    if (next === undefined) throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
-    this.log({ type: 'undecided-accepted', step: id, reading: event.id, verdict, next });
   }
 
   private logWithoutFigure(

@@ -1,17 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import {
-  bypassRefusal,
+  answerStep,
   formatQuantity,
   parseQuantity,
-  powersUp,
-  powerUpRefusal,
   type ActionStep as ActionStepDocument,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
 import { probeViews } from '../board-map/probe-views';
 import { ProbeChips } from './probe-chips';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
@@ -65,7 +64,6 @@ export class ActionStep {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly step = input.required<ActionStepDocument>();
-  readonly stepId = input.required<string>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly mayStart = computed(() => this.step().mayStart ?? []);
@@ -76,17 +74,13 @@ export class ActionStep {
       return { do: each.do, for: time?.outcome === 'quantity' ? formatQuantity(time.quantity) : '' };
     }),
   );
+  private readonly answered = computed(() => answerStep(this.context(), this.visit(), { kind: 'done' }));
   protected readonly refusal = computed(() => {
-    const { bypass } = this.step();
-    const forbidden = bypass && bypassRefusal(this.context().wiring, bypass);
-    return forbidden ?? (powersUp(this.step()) ? powerUpRefusal(this.context(), this.visit()) : undefined);
+    const answered = this.answered();
+    return answered.outcome === 'refused' ? answered.message : undefined;
   });
 
   done(): void {
-    if (this.refusal() === undefined)
-      this.commanded.emit({
-        kind: 'record',
-        body: { type: 'action-done', step: this.stepId(), next: this.step().next },
-      });
+    recordAnswer(this.answered(), this.commanded);
   }
 }

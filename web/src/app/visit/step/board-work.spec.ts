@@ -202,7 +202,6 @@ describe('a clearance at the step', () => {
       context: NEW_BOARD_CONTEXT,
       visit: driver.state,
       step: step(driver),
-      stepId: 'energise',
     });
     expect(shown.button('Done').disabled).toBeTrue();
     expect(shown.page.querySelector('[role=alert]')?.textContent).toContain('is new and gets no power');

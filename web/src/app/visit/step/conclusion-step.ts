@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { ButtonModule } from 'primeng/button';
 import {
   accusedWords,
+  answerStep,
   draftFinding,
   evidenceFor,
   guardsBeforeFinding,
@@ -14,6 +15,7 @@ import { Ticker } from '../../shell/ticker';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
 import { GuardList, settlingLine } from './guard-list';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
@@ -88,8 +90,7 @@ export class ConclusionStep {
   }
 
   conclude(): void {
-    const body = draftFinding(this.context(), this.visit());
-    if (body) this.commanded.emit({ kind: 'record', body });
+    recordAnswer(answerStep(this.context(), this.visit(), { kind: 'done' }), this.commanded);
   }
 }
 

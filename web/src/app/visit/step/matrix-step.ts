@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
 import {
-  bypassRefusal,
+  answerStep,
   elementName,
-  matrixJudged,
+  matrixCellNow,
   matrixProgress,
-  type EventBody,
+  type Answer,
+  type Answered,
   type MatrixCell,
   type MatrixStep as MatrixStepDocument,
   type VisitContext,
@@ -14,6 +15,7 @@ import {
 import { PointMap } from '../board-map/point-map';
 import { probeViews } from '../board-map/probe-views';
 import { ProbeChips } from './probe-chips';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
@@ -88,10 +90,10 @@ import { UndoButton } from './undo-button';
               Jumper is in ⏎
             </button>
           } @else if (cell.works === undefined) {
-            <button pButton type="button" class="look" (click)="look(cell, true)">
+            <button pButton type="button" class="look" (click)="look(true)">
               <span class="key mono">1</span> {{ cell.call.works }}
             </button>
-            <button pButton type="button" class="look" severity="secondary" (click)="look(cell, false)">
+            <button pButton type="button" class="look" severity="secondary" (click)="look(false)">
               <span class="key mono">2</span> Nothing
             </button>
           } @else {
@@ -126,15 +128,16 @@ export class MatrixStep {
       cells: this.progress()?.cells.filter((cell) => cell.call.id === id) ?? [],
     })),
   );
-  /** The cell with its jumper in goes before the one that comes next. */
   protected readonly now = computed(() => {
     const progress = this.progress();
-    return progress?.cells.find(({ isIn }) => isIn) ?? progress?.next;
+    return progress && matrixCellNow(progress);
   });
   protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.now()?.jumper ?? {}));
   protected readonly refusal = computed(() => {
-    const jumper = this.now()?.jumper;
-    return jumper && bypassRefusal(this.context().wiring, jumper);
+    const cell = this.now();
+    if (!cell || cell.isIn) return undefined;
+    const answered = this.answered({ kind: 'jumper', is: 'in' });
+    return answered.outcome === 'refused' ? answered.message : undefined;
   });
   protected readonly excluded = computed(() =>
     (this.progress()?.excluded ?? []).map((element) => elementName(this.context().model, element)).join(', '),
@@ -150,29 +153,28 @@ export class MatrixStep {
   /** Enter: the jumper goes in, or out, or the looks are enough. */
   confirm(): void {
     const cell = this.now();
-    if (!cell) {
-      const judged = matrixJudged(this.context(), this.visit());
-      return judged ? this.record(judged) : undefined;
-    }
-    if (!cell.jumper) return;
-    if (!cell.isIn) return this.refusal() === undefined ? this.record(cell.jumper) : undefined;
-    if (cell.works !== undefined) this.record({ type: 'bypass-removed', bypass: cell.jumper.bypass });
+    if (!cell) return this.give({ kind: 'done' });
+    if (!cell.isIn) return this.give({ kind: 'jumper', is: 'in' });
+    if (cell.works !== undefined) this.give({ kind: 'jumper', is: 'out' });
   }
 
   /** Answers by number, as a look does. */
   choose(index: number): boolean {
     const cell = this.now();
     if (!cell?.isIn || cell.works !== undefined || index > 1) return false;
-    this.look(cell, index === 0);
+    this.look(index === 0);
     return true;
   }
 
-  protected look({ call, place }: MatrixCell, works: boolean): void {
-    const step = this.visit().step;
-    if (step !== undefined) this.record({ type: 'matrix-looked', step, call: call.id, place: place.id, works });
+  protected look(works: boolean): void {
+    this.give({ kind: 'looked', works });
   }
 
-  private record(body: EventBody): void {
-    this.commanded.emit({ kind: 'record', body });
+  private answered(answer: Answer): Answered {
+    return answerStep(this.context(), this.visit(), answer);
+  }
+
+  private give(answer: Answer): void {
+    recordAnswer(this.answered(answer), this.commanded);
   }
 }

@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { ButtonModule } from 'primeng/button';
-import { targetStep, type ObservationStep as ObservationStepDocument } from '@juxtameter/core';
+import {
+  answerStep,
+  type ObservationStep as ObservationStepDocument,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
@@ -25,33 +31,29 @@ import { UndoButton } from './undo-button';
   styleUrl: './step-parts.scss',
 })
 export class ObservationStep {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
   readonly step = input.required<ObservationStepDocument>();
-  readonly stepId = input.required<string>();
   readonly canUndo = input(false);
-  /** Somebody else looks and tells. */
-  readonly isReported = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly answers = computed(() =>
     Object.entries(this.step().answers).map(([id, target]) => {
       const text = typeof target === 'string' ? undefined : target.text;
-      return { id, text: text ?? id.replaceAll('-', ' '), next: targetStep(target) };
+      return { id, text: text ?? id.replaceAll('-', ' ') };
     }),
   );
+
+  /** Somebody else looks and tells. */
+  private readonly isReported = computed(() => this.visit().opened?.reporter !== undefined);
 
   /** Answers by position, as the number keys do. */
   choose(index: number): boolean {
     const answer = this.answers()[index];
     if (!answer) return false;
-    this.commanded.emit({
-      kind: 'record',
-      body: {
-        type: 'observation-made',
-        step: this.stepId(),
-        answer: answer.id,
-        next: answer.next,
-        ...(this.isReported() ? { grade: 'reported' as const } : {}),
-      },
-    });
-    return true;
+    const grade = this.isReported() ? ({ grade: 'reported' } as const) : {};
+    return recordAnswer(
+      answerStep(this.context(), this.visit(), { kind: 'seen', answer: answer.id, ...grade }),
+      this.commanded,
+    );
   }
 }

@@ -17,6 +17,7 @@ import { ButtonModule } from 'primeng/button';
 import { InputTextModule } from 'primeng/inputtext';
 import {
   adoptableReading,
+  answerStep,
   askedReading,
   displayUnit,
   enterReading,
@@ -61,6 +62,7 @@ import { ChainPoints } from './chain-points';
 import { MethodChoice } from './method-choice';
 import { PartWaiver } from './part-waiver';
 import { ProbeChips } from './probe-chips';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { GuardList, settlingLine } from './guard-list';
 import { NeededChoice } from './needed-choice';
@@ -354,9 +356,8 @@ export class ReadingEntry {
     return (adoption ?? doubt) !== undefined;
   }
 
-  protected accept(choice: { readonly verdict: Verdict; readonly next: string }, reading: string): void {
-    const step = this.visit().step ?? '';
-    this.commanded.emit({ kind: 'record', body: { type: 'undecided-accepted', step, reading, ...choice } });
+  protected accept(verdict: Verdict): void {
+    recordAnswer(answerStep(this.context(), this.visit(), { kind: 'accepted', verdict }), this.commanded);
   }
 
   protected words(reading: Reading): string {

@@ -1,15 +1,16 @@
 import {
+  answerStep,
   canPass,
   CAUTIONS,
   cautionsHere,
   conditionsWords,
   currentStep,
   isChartEnded,
-  passTarget,
   spokenStep,
   standingAt,
   stepCaption,
   targetStep,
+  type Passing,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -36,6 +37,7 @@ import { EndStep } from './end-step';
 import { MatrixStep } from './matrix-step';
 import { ObservationStep } from './observation-step';
 import { ReadingEntry } from './reading-entry';
+import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 
 type Panel = 'note' | 'pass' | undefined;
@@ -155,18 +157,13 @@ export class StepPage {
     });
   }
 
-  protected pass(how: 'skipped' | 'not-applicable' | 'cannot-do'): void {
+  protected pass(how: Passing): void {
     const step = this.step();
     if (!step || step.kind === 'decide') return;
-    const next = passTarget(step, how);
     const reason = this.panelText().trim();
     // The record has to say why a step was skipped; the other two say it themselves.
     if (how === 'skipped' && reason === '') return this.panelField()?.nativeElement.focus();
-    if (next === undefined) return;
-    this.commanded.emit({
-      kind: 'record',
-      body: { type: 'step-skipped', step: this.stepId(), how, reason, next },
-    });
+    recordAnswer(answerStep(this.context(), this.visit(), { kind: 'passed', how, reason }), this.commanded);
   }
 
   protected goTo(to: string): void {

@@ -2,11 +2,13 @@ import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { providePrimeNG } from 'primeng/config';
-import type {
-  ActionStep as ActionDocument,
-  ConclusionStep as ConclusionDocument,
-  ObservationStep as ObservationDocument,
-  UnitModelDocument,
+import {
+  type ActionStep as ActionDocument,
+  type ConclusionStep as ConclusionDocument,
+  type ObservationStep as ObservationDocument,
+  type UnitModelDocument,
+  VisitContext,
+  type VisitState,
 } from '@juxtameter/core';
 import { DEMO_CONTEXT, DEMO_MODEL, DEMO_PROCEDURE, VisitDriver } from '../../../../../core/src/testing/demo';
 import { VisitLog } from '../log/visit-log';
@@ -45,13 +47,17 @@ describe('the parts of the open page', () => {
   };
   const words = (page: HTMLElement): string => page.textContent.replace(/\s+/g, ' ');
   const step = (id: string): unknown => DEMO_PROCEDURE.steps[id];
+  const standingAt = (id: string): VisitState => {
+    const driver = new VisitDriver().open();
+    driver.log({ type: 'step-jumped', to: id });
+    return driver.state;
+  };
 
   it('say what may start before an action is done, and what a jumper takes away', async () => {
     const { page, commands } = await show(ActionStep, {
       context: DEMO_CONTEXT,
-      visit: new VisitDriver().open().state,
+      visit: standingAt('float-jumper'),
       step: step('float-jumper') as ActionDocument,
-      stepId: 'float-jumper',
     });
     expect(words(page)).toContain('May start: mist pump, mist valves');
     expect(words(page)).toContain('Takes away: dry run protection');
@@ -67,10 +73,9 @@ describe('the parts of the open page', () => {
     );
     const model: UnitModelDocument = { ...DEMO_MODEL, devices };
     const { page, part, commands } = await show(ActionStep, {
-      context: { ...DEMO_CONTEXT, model },
-      visit: new VisitDriver().open().state,
+      context: new VisitContext({ ...DEMO_CONTEXT, model }),
+      visit: standingAt('float-jumper'),
       step: step('float-jumper') as ActionDocument,
-      stepId: 'float-jumper',
     });
     expect(page.querySelector('[role=alert]')?.textContent).toContain('flame protection is never bypassed');
     expect(button(page, 'Done').disabled).toBeTrue();
@@ -81,9 +86,8 @@ describe('the parts of the open page', () => {
   it('play a recipe with its times', async () => {
     const { page } = await show(ActionStep, {
       context: DEMO_CONTEXT,
-      visit: new VisitDriver().open().state,
+      visit: standingAt('wait-delay'),
       step: step('wait-delay') as ActionDocument,
-      stepId: 'wait-delay',
     });
     expect([...page.querySelectorAll('ol li')].map((each) => each.textContent.replace(/\s+/g, ' ').trim())).toEqual([
       'Call off 30 s',
@@ -93,8 +97,9 @@ describe('the parts of the open page', () => {
 
   it('answer a look by tap or by number', async () => {
     const { page, part, commands } = await show(ObservationStep, {
+      context: DEMO_CONTEXT,
+      visit: standingAt('watch'),
       step: step('watch') as ObservationDocument,
-      stepId: 'watch',
     });
     page.querySelector<HTMLButtonElement>('[data-answer=chatters]')!.click();
     expect(part.choose(0)).toBeTrue();

@@ -1,0 +1,40 @@
+import type { Verdict } from '../../verdict';
+import type { EventBody } from '../record';
+import type { EnteredReading, ReadingEntry } from '../reading';
+
+/** How a step is left without its answer. */
+export type Passing = 'skipped' | 'not-applicable' | 'cannot-do';
+
+/**
+ * What is answered to the step a visit stands at, whoever answers: a thumb on the page, a line of a list, a simulated
+ * machine.
+ */
+export type Answer =
+  /** The action is carried out, the conclusion agreed to, the looks of a matrix are enough. */
+  | { readonly kind: 'done' }
+  | { readonly kind: 'seen'; readonly answer: string; readonly grade?: 'reported' | 'assumed' }
+  | ({ readonly kind: 'read' } & ReadingEntry)
+  /** The undecided reading here is taken for a side; where none is named, for the one its middle lies on. */
+  | { readonly kind: 'accepted'; readonly verdict?: Verdict }
+  | { readonly kind: 'waived'; readonly reason: string }
+  /** A jumper of a matrix went in or out; the one that comes next where no call and place is named. */
+  | { readonly kind: 'jumper'; readonly is: 'in' | 'out'; readonly call?: string; readonly place?: string }
+  /** Whether the call worked with its jumper in. */
+  | { readonly kind: 'looked'; readonly works: boolean }
+  | { readonly kind: 'passed'; readonly how: Passing; readonly reason: string };
+
+/** What an answer comes to. */
+export type Answered =
+  | { readonly outcome: 'event'; readonly body: EventBody }
+  /** It could mean two things. */
+  | Extract<EnteredReading, { outcome: 'ask' }>
+  /** It cannot be taken, with the reason and what can. */
+  | { readonly outcome: 'refused'; readonly message: string; readonly accepted: readonly string[] };
+
+export function refused(message: string, accepted: readonly string[] = []): Answered {
+  return { outcome: 'refused', message, accepted };
+}
+
+export function taken(body: EventBody): Answered {
+  return { outcome: 'event', body };
+}

@@ -1,0 +1,3 @@
+export * from './answer';
+export * from './answer-matrix';
+export * from './answer-step';
