@@ -1,4 +1,5 @@
 import type { DeviceDocument, SupplyDocument } from './unit-model-document';
+import { REFUSALS } from './refusals';
 import type { Wiring } from './wiring';
 
 /** Protections that are never bypassed, not even for a test. */
@@ -14,11 +15,11 @@ export interface BypassPoints {
 /** Why this bypass is refused, in one sentence; undefined when it may be placed for a test. */
 export function bypassRefusal(wiring: Wiring, bypass: BypassPoints): string | undefined {
   const lost = [...protectionsBetween(wiring, bypass), bypass.removes ?? ''].find((each) => NEVER_BYPASSED.has(each));
-  if (lost) return `Refused: ${lost.replaceAll('-', ' ')} protection is never bypassed, not even for a test.`;
+  if (lost) return REFUSALS.neverBypassed(lost);
   const shorted = shortedSupply(wiring, bypass);
-  if (shorted) return `Refused: this would short the ${shorted.name ?? shorted.id} supply.`;
+  if (shorted) return REFUSALS.shortsSupply(shorted.name ?? shorted.id);
   const valve = fedGasValve(wiring, bypass);
-  return valve ? `Refused: gas valve ${valve.id} is never fed by a jumper.` : undefined;
+  return valve ? REFUSALS.feedsGasValve(valve.id) : undefined;
 }
 
 /** The protections that lie between the two ends of a bypass. */

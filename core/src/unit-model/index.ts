@@ -32,6 +32,7 @@ export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type Free
 export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { problemError, problemWarning, type Problem } from './problem';
+export { REFUSALS } from './refusals';
 export { SEQUENCE_END, sequenceOf, stageAfter, startedByCall } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {

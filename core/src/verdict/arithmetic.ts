@@ -2,6 +2,7 @@ import { formatQuantity, formatReading, formatSpan, formatValue, roundedQuantity
 import type { ResolvedExpectation } from '../expectation';
 import type { MeasuredInterval, SingleReading } from './measured-interval';
 import type { Verdict } from './verdict';
+import { SENTENCES, VERDICT_WORDS, type ComparisonFacts } from './words';
 
 /** The whole comparison in one sentence that a person can check with a pencil. */
 export function arithmeticSentence(
@@ -11,8 +12,8 @@ export function arithmeticSentence(
   verdict: Verdict,
   { probability, why }: { readonly probability?: number; readonly why?: string } = {},
 ): string {
-  const relation = why ?? relationWords(interval, expectation, verdict, probability);
-  return `${measuredWords(reading, interval, expectation.unit)}; should be ${expectation.rule}. ${relation}: ${verdict}.`;
+  const relation = why ?? VERDICT_WORDS[verdict].relation(comparisonFacts(interval, expectation, probability));
+  return SENTENCES.compared(measuredWords(reading, interval, expectation.unit), expectation.rule, relation, verdict);
 }
 
 function measuredWords(reading: SingleReading, interval: MeasuredInterval, unit: UnitSymbol): string {
@@ -50,37 +51,22 @@ function atPrecisionOf(value: number, half: number, unit: UnitSymbol): string {
   return rounded.exponent > 0 ? formatValue(rounded.value, unit, 6) : formatQuantity(rounded);
 }
 
-function relationWords(
+function comparisonFacts(
   interval: MeasuredInterval,
   expectation: ResolvedExpectation,
-  verdict: Verdict,
   probability: number | undefined,
-): string {
-  const { of, unit, absentBelow, partialBelow } = expectation;
-  const ofWords = of === undefined ? '' : formatValue(of, unit);
-  const part = of && interval.value !== undefined ? ` That is ${percent(interval.value / of)} of ${ofWords}` : '';
-  switch (verdict) {
-    case 'within':
-      return 'All of it is inside';
-    case 'undecided':
-      return `It straddles ${straddled(interval, expectation)}${probability === undefined ? '' : `, ${percent(probability)} likely inside`}`;
-    case 'absent':
-      return `All of it is under ${percent(absentBelow)} of ${ofWords}`;
-    case 'partial':
-      return `${part.trim()}, outside the band and under ${percent(partialBelow)}`;
-    case 'low':
-      return `All of it is below ${formatValue(expectation.low, unit)}.${part || ' Too little'}`;
-    case 'high':
-      return `All of it is above ${formatValue(expectation.high, unit)}.${part || ' Too much'}`;
-    case 'open':
-      return 'Over range where a path should be';
-    case 'shorted':
-      return 'No more than the leads and their uncertainty';
-    case 'unsteady':
-      return 'A steady value was expected';
-    default:
-      return 'No comparison is possible';
-  }
+): ComparisonFacts {
+  const { of, unit, absentBelow, partialBelow, low, high } = expectation;
+  return {
+    low: Number.isFinite(low) ? formatValue(low, unit) : '',
+    high: Number.isFinite(high) ? formatValue(high, unit) : '',
+    of: of === undefined ? '' : formatValue(of, unit),
+    part: of && interval.value !== undefined ? percent(interval.value / of) : '',
+    absentBelow: percent(absentBelow),
+    partialBelow: percent(partialBelow),
+    straddled: straddled(interval, expectation),
+    likelyInside: probability === undefined ? '' : percent(probability),
+  };
 }
 
 function straddled(interval: MeasuredInterval, expectation: ResolvedExpectation): string {

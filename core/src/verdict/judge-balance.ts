@@ -6,6 +6,7 @@ import type { Judge, JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { measuredInterval, type MeasuredInterval } from './measured-interval';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
+import { BALANCE_WORDS, verdictWord } from './words';
 
 export interface BalanceMember {
   readonly reading: Reading;
@@ -35,7 +36,7 @@ export function judgeBalance(members: readonly BalanceMember[], input: JudgeInpu
       ? expectation.caveat && verdict === 'within'
         ? ` ${expectation.caveat.words}.`
         : ''
-      : ` ${isWrong ? 'Alike, and yet: each' : 'Each'} should be ${absolute?.rule}: ${each.words}.`;
+      : BALANCE_WORDS.eachShouldBe(absolute?.rule ?? '', each.words, isWrong);
   return {
     verdict,
     sentence: `${typed}: ${alike.words}.${together}`,
@@ -68,7 +69,7 @@ interface Alike {
 }
 
 function alikeVerdict(members: readonly BalanceMember[], input: JudgeInput, within: number): Alike {
-  if (members.length < 2) return { verdict: 'undecided', words: 'one alone is not alike to anything' };
+  if (members.length < 2) return { verdict: 'undecided', words: BALANCE_WORDS.oneAlone() };
   const intervals = members.map((member) => {
     const { reading, function: measured } = member;
     if (reading.kind === 'list') return undefined;
@@ -76,23 +77,34 @@ function alikeVerdict(members: readonly BalanceMember[], input: JudgeInput, with
   });
   if (intervals.some((interval) => interval?.beyondDisplay)) {
     const isResistance = members.every(({ function: measured }) => FUNCTIONS[measured].dimension === 'resistance');
-    return { verdict: isResistance ? 'open' : 'unbalanced', words: 'one of them is beyond the display: not alike' };
+    return { verdict: isResistance ? 'open' : 'unbalanced', words: BALANCE_WORDS.beyondDisplay() };
   }
   const known = intervals.flatMap((interval) =>
     interval?.value === undefined ? [] : [{ ...interval, value: interval.value }],
   );
-  if (known.length < members.length) return { verdict: 'unsteady', words: 'one of them does not stand still' };
+  if (known.length < members.length) return { verdict: 'unsteady', words: BALANCE_WORDS.moving() };
   const balance = balanceOf(known.map(({ value }) => value));
-  if (!(Math.abs(balance.mean) > 0)) return { verdict: 'unbalanced', words: 'their mean is zero' };
+  if (!(Math.abs(balance.mean) > 0)) return { verdict: 'unbalanced', words: BALANCE_WORDS.zeroMean() };
   const { off, offset } = uncertaintyOfDeviation(known);
   const mean = Math.abs(balance.mean);
   const low = Math.max(0, balance.deviation - off) / (mean + offset);
   const high = (balance.deviation + off) / Math.max(mean - offset, mean * 1e-3);
   const unit = FUNCTIONS[input.function].unit;
-  const words = `mean ${formatValue(balance.mean, unit, 4)}, the farthest ${percent(balance.unbalance)} from it (${percent(low)} to ${percent(high)} with what the meter leaves open), at most ${percent(within)} allowed`;
-  if (high <= within) return { verdict: 'within', words: `${words}: alike`, value: balance.mean };
-  if (low > within) return { verdict: 'unbalanced', words: `${words}: not alike`, value: balance.mean };
-  return { verdict: 'undecided', words: `${words}: too close to tell`, value: balance.mean };
+  const facts = {
+    mean: formatValue(balance.mean, unit, 4),
+    farthest: percent(balance.unbalance),
+    low: percent(low),
+    high: percent(high),
+    allowed: percent(within),
+  };
+  const told = (verdict: Verdict, end: string): Alike => ({
+    verdict,
+    words: BALANCE_WORDS.compared(facts, end),
+    value: balance.mean,
+  });
+  if (high <= within) return told('within', BALANCE_WORDS.alike);
+  if (low > within) return told('unbalanced', BALANCE_WORDS.notAlike);
+  return told('undecided', BALANCE_WORDS.tooClose);
 }
 
 /**
@@ -146,10 +158,10 @@ function absoluteVerdict(
   if (first && verdicts.every((verdict) => verdict === first.verdict)) {
     const question = first.verdict === 'unjudged' ? ` (${first.sentence})` : '';
     const [note] = first.verdict === 'unjudged' ? (first.notes ?? []) : [];
-    return { verdict: first.verdict, words: `all ${first.verdict}${question}`, ...(note ? { note } : {}) };
+    return { verdict: first.verdict, words: `all ${verdictWord(first.verdict)}${question}`, ...(note ? { note } : {}) };
   }
   const inconclusive = verdicts.find((verdict) => INCONCLUSIVE.has(verdict));
-  return { verdict: inconclusive ?? 'mixed', words: verdicts.join(', ') };
+  return { verdict: inconclusive ?? 'mixed', words: verdicts.map(verdictWord).join(', ') };
 }
 
 function percent(part: number): string {

@@ -2,6 +2,7 @@ import type { Look } from '../expectation';
 import { formatReading, type Reading } from '../quantity';
 import type { Judge, JudgeInput, Judgement } from './judgement';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
+import { LOOK_WORDS, SENTENCES } from './words';
 
 /**
  * Several looks in order, the other state before each change. All as they should be: within. Never a change, whatever
@@ -15,11 +16,10 @@ export function judgeLooks(
 ): Judgement {
   const result = (verdict: Verdict, words: string): Judgement => ({
     verdict,
-    sentence: `${readings.map(formatReading).join(' / ')}: ${words}: ${verdict}.`,
+    sentence: SENTENCES.looked(readings.map(formatReading).join(' / '), words, verdict),
     rulesVersion: RULES_VERSION,
   });
-  if (readings.length > looks.length)
-    return result('undecided', `${looks.length} looks were asked for, ${readings.length} taken`);
+  if (readings.length > looks.length) return result('undecided', LOOK_WORDS.tooMany(looks.length, readings.length));
   const judged = readings.map((reading, index) => {
     const expectation = looks[index]?.expectation ?? input.expectation;
     return judge({ ...input, reading, expectation });
@@ -29,7 +29,7 @@ export function judgeLooks(
     return { ...inconclusive, sentence: `${readings.map(formatReading).join(' / ')}: ${inconclusive.sentence}` };
   if (readings.length < looks.length)
     return {
-      ...result('undecided', `${readings.length} of ${looks.length} looks`),
+      ...result('undecided', LOOK_WORDS.tooFew(readings.length, looks.length)),
       waysToDecide: ['take the looks that are missing'],
     };
   const isRight = judged.map(({ verdict }) => verdict === 'within');
@@ -38,12 +38,10 @@ export function judgeLooks(
     { length: rounds },
     (_each, round) => isRight[2 * round] && isRight[2 * round + 1],
   ).filter(Boolean).length;
-  if (followed === rounds) return result('within', `it followed ${followed} of ${rounds} times`);
+  if (followed === rounds) return result('within', LOOK_WORDS.followed(followed, rounds));
   const before = isRight.filter((_right, index) => index % 2 === 0);
   const during = isRight.filter((_right, index) => index % 2 === 1);
-  if (before.every((right) => !right) && during.every(Boolean))
-    return result('steady', 'it was in that state beforehand already and does not change');
-  if (before.every(Boolean) && during.every((right) => !right))
-    return result('steady', 'it never changed, whatever was done');
-  return result('mixed', `it followed ${followed} of ${rounds} times`);
+  if (before.every((right) => !right) && during.every(Boolean)) return result('steady', LOOK_WORDS.wasSoBefore());
+  if (before.every(Boolean) && during.every((right) => !right)) return result('steady', LOOK_WORDS.neverChanged());
+  return result('mixed', LOOK_WORDS.followed(followed, rounds));
 }

@@ -6,6 +6,7 @@ import { judgeLooks } from './judge-looks';
 import type { JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { INCONCLUSIVE, type Verdict } from './verdict';
+import { SENTENCES, verdictWord } from './words';
 
 /** One part of a set, read and judged. */
 export interface SetMember {
@@ -42,13 +43,15 @@ export function judgeSet(
   input?: Pick<JudgeInput, 'meter' | 'leads'>,
 ): JointJudgement {
   const words = members
-    .map(({ name, reading, verdict }) => `${name} ${reading ? `${formatReading(reading)} ` : ''}${verdict}`)
+    .map(
+      ({ name, reading, verdict }) => `${name} ${reading ? `${formatReading(reading)} ` : ''}${verdictWord(verdict)}`,
+    )
     .join(', ');
   const pattern = Object.entries(patterns).find(([, wanted]) => matches(members, wanted))?.[0];
   const whole = joint && jointOf(members, joint, input);
   if (pattern !== undefined) {
     const verdict = whole?.verdict ?? agreed(members);
-    return { verdict, pattern, sentence: `${words}. Together: ${pattern.replaceAll('-', ' ')}.` };
+    return { verdict, pattern, sentence: SENTENCES.together(words, pattern) };
   }
   if (whole) {
     const { verdict, sentence, waysToDecide, notes } = whole;
@@ -56,13 +59,15 @@ export function judgeSet(
   }
   const verdict = agreed(members);
   const inconclusive = members.find((member) => INCONCLUSIVE.has(member.verdict));
-  const because = inconclusive?.sentence && inconclusive.verdict === verdict ? ` ${inconclusive.sentence}` : '';
-  return { verdict, sentence: `${words}. ${together(members, verdict)}${because}` };
+  const because = inconclusive?.verdict === verdict ? (inconclusive.sentence ?? '') : '';
+  return { verdict, sentence: wholeSentence(words, members, verdict, because) };
 }
 
-function together(members: readonly SetMember[], verdict: Verdict): string {
-  if (verdict === 'mixed') return 'They disagree: mixed.';
-  return members.every((member) => member.verdict === verdict) ? `All agree: ${verdict}.` : `As a whole: ${verdict}.`;
+function wholeSentence(words: string, members: readonly SetMember[], verdict: Verdict, because: string): string {
+  if (verdict === 'mixed') return SENTENCES.theyDisagree(words);
+  const agree = members.every((member) => member.verdict === verdict);
+  if (!agree) return SENTENCES.asAWhole(words, verdict, because);
+  return `${SENTENCES.allAgree(words, verdict)}${because === '' ? '' : ` ${because}`}`;
 }
 
 function agreed(members: readonly SetMember[]): Verdict {

@@ -11,6 +11,7 @@ import {
 } from './measured-interval';
 import { decideMotion } from './motion';
 import { RULES_VERSION, type Verdict } from './verdict';
+import { AFTERWORDS, REASONS, SENTENCES } from './words';
 import { waysToDecide, waysToSettlePartial } from './ways-to-decide';
 
 /** An estimate of stray voltage is good to about half as much again; common practice, no source. */
@@ -53,7 +54,7 @@ function decided(reading: SingleReading, interval: MeasuredInterval, input: Judg
   if (guessed !== undefined && (found.verdict === 'within' || found.verdict === 'undecided'))
     return {
       verdict: 'unjudged',
-      why: `It fits somewhere in what was guessed (${guessed}); read that and it can be judged`,
+      why: REASONS.guessed(guessed),
     };
   return found;
 }
@@ -68,7 +69,7 @@ function decide(reading: SingleReading, interval: MeasuredInterval, input: Judge
       : decidePlain(interval, input, isResistance);
   if (expectation.motion) return decideMotion(reading, expectation, plain);
   if (reading.kind === 'span' && reading.dropOuts > 0)
-    return { verdict: 'unsteady', why: `It dropped out ${times(reading.dropOuts)}` };
+    return { verdict: 'unsteady', why: REASONS.droppedOut(reading.dropOuts) };
   if (reading.kind === 'swing' || reading.kind === 'unsteady') return { verdict: 'unsteady' };
   return { verdict: plain() };
 }
@@ -91,10 +92,6 @@ function decideEnds(
   return outside ?? 'undecided';
 }
 
-function times(count: number): string {
-  return count === 1 ? 'once' : `${count} times`;
-}
-
 function decidePlain(interval: MeasuredInterval, input: JudgeInput, isResistance: boolean): Verdict {
   const { expectation } = input;
   if (isResistance && isOpen(interval, expectation)) return 'open';
@@ -113,7 +110,7 @@ function sentenceOf(
   probability: number | undefined,
 ): string {
   if (verdict === 'unjudged' && why === undefined)
-    return `${formatReading(reading)} is kept and not judged: what it should be is ${expectation.judgeable ? 'not known' : unknownWords(expectation)}.`;
+    return SENTENCES.keptUnjudged(formatReading(reading), expectation.judgeable ? '' : unknownWords(expectation));
   return arithmeticSentence(reading, interval, expectation, verdict, { probability, why });
 }
 
@@ -137,7 +134,7 @@ function afterwords(interval: MeasuredInterval, input: JudgeInput, verdict: Verd
       return partialWords(interval, input);
     default: {
       const other = expectation.elsewhere?.find(({ low, high }) => interval.low >= low && interval.high <= high);
-      return { words: other ? ` It fits ${other.words}.` : '' };
+      return { words: other ? AFTERWORDS.fitsElsewhere(other.words) : '' };
     }
   }
 }
@@ -148,22 +145,12 @@ function partialWords(
   { stray, isLowImpedance, function: measured }: JudgeInput,
 ): Afterwords {
   if (measured !== 'ac-voltage') return { words: '' };
-  if (isLowImpedance)
-    return {
-      words: ' Read in low-impedance mode, so it is no stray voltage: think of a load in series.',
-      note: 'series-load',
-    };
+  if (isLowImpedance) return { words: AFTERWORDS.noStrayLoaded(), note: 'series-load' };
   if (!stray) return { words: '', note: 'stray-voltage' };
   const span = `${formatValue(stray.low, 'V', 2)} to ${formatValue(stray.high, 'V', 2)}`;
   return (interval.value ?? 0) <= stray.high * MORE_THAN_ESTIMATED
-    ? {
-        words: ` ${stray.words} may show ${span} on this meter and drive nothing: stray, until a load says otherwise.`,
-        note: 'stray-voltage',
-      }
-    : {
-        words: ` ${stray.words} would show ${span} at most: more than that is a load or a bad joint in series.`,
-        note: 'series-load',
-      };
+    ? { words: AFTERWORDS.mayBeStray(stray.words, span), note: 'stray-voltage' }
+    : { words: AFTERWORDS.moreThanStray(stray.words, span), note: 'series-load' };
 }
 
 function waysFor(verdict: Verdict, reading: SingleReading, input: JudgeInput): readonly string[] {

@@ -5,6 +5,7 @@ import { judgeLooks } from './judge-looks';
 import { judgeSingle } from './judge-single';
 import type { JudgeInput, Judgement } from './judgement';
 import { INCONCLUSIVE, RULES_VERSION } from './verdict';
+import { SENTENCES, verdictWord } from './words';
 
 /**
  * Compares a reading with what it should be. The first rule that matches holds: invalid, unjudged, unsteady, steady,
@@ -15,7 +16,7 @@ import { INCONCLUSIVE, RULES_VERSION } from './verdict';
 export function judge(input: JudgeInput): Judgement {
   const { reading, expectation, invalidBecause = [] } = input;
   if (invalidBecause.length > 0) {
-    const sentence = `${formatReading(reading)} does not count: ${invalidBecause.join('; ')}.`;
+    const sentence = SENTENCES.doesNotCount(formatReading(reading), invalidBecause);
     return { verdict: 'invalid', sentence, rulesVersion: RULES_VERSION };
   }
   if (expectation.looks)
@@ -39,7 +40,7 @@ function loneOfSet(reading: Reading, input: JudgeInput): Judgement {
   if (absolute) return judge({ ...input, expectation: absolute });
   return {
     verdict: 'unjudged',
-    sentence: `${formatReading(reading)} is kept: one alone is not alike to anything, the others are still to be read.`,
+    sentence: SENTENCES.oneAlone(formatReading(reading)),
     rulesVersion: RULES_VERSION,
   };
 }
@@ -51,15 +52,15 @@ function judgeAlternatives(
 ): Judgement {
   const judged = alternatives.map(({ name, expectation }) => ({ name, ...judge({ ...input, expectation }) }));
   const [first] = judged;
-  if (!first) return { verdict: 'unjudged', sentence: 'No document.', rulesVersion: RULES_VERSION };
+  if (!first) return { verdict: 'unjudged', sentence: SENTENCES.noDocument(), rulesVersion: RULES_VERSION };
   const { name: _name, ...judgement } = first;
   if (judged.every(({ verdict }) => verdict === first.verdict))
-    return { ...judgement, sentence: `Whichever document is right: ${first.sentence}` };
-  const words = judged.map(({ name, verdict }) => `${verdict} by ${name}`).join(', ');
+    return { ...judgement, sentence: SENTENCES.whicheverIsRight(first.sentence) };
+  const each = judged.map(({ name, verdict }) => ({ verdict, by: name }));
   return {
     ...judgement,
     verdict: 'unjudged',
-    sentence: `${formatReading(input.reading)} is ${words}. Which of them holds for this unit?`,
+    sentence: SENTENCES.documentsDiffer(formatReading(input.reading), each),
     notes: ['variant-unknown'],
   };
 }
@@ -67,13 +68,15 @@ function judgeAlternatives(
 function judgeList(members: readonly Reading[], input: JudgeInput): Judgement {
   const judged = members.map((reading) => judge({ ...input, reading }));
   const [first] = judged;
-  if (!first) return { verdict: 'unjudged', sentence: 'The list is empty.', rulesVersion: RULES_VERSION };
+  if (!first) return { verdict: 'unjudged', sentence: SENTENCES.emptyList(), rulesVersion: RULES_VERSION };
   const verdicts = judged.map((each) => each.verdict);
   const agrees = verdicts.every((verdict) => verdict === first.verdict);
-  const words = members.map((member, index) => `${formatReading(member)} ${verdicts[index]}`).join(', ');
-  if (agrees) return { ...first, sentence: `${words}. All agree: ${first.verdict}.` };
+  const words = members
+    .map((member, index) => `${formatReading(member)} ${verdictWord(verdicts[index] ?? first.verdict)}`)
+    .join(', ');
+  if (agrees) return { ...first, sentence: SENTENCES.allAgree(words, first.verdict) };
   // One look that cannot be judged leaves the whole open: it must not pass for a disagreement.
   const inconclusive = judged.find((each) => INCONCLUSIVE.has(each.verdict));
   if (inconclusive) return { ...inconclusive, sentence: `${words}. ${inconclusive.sentence}` };
-  return { verdict: 'mixed', sentence: `${words}. They disagree: mixed.`, rulesVersion: RULES_VERSION };
+  return { verdict: 'mixed', sentence: SENTENCES.theyDisagree(words), rulesVersion: RULES_VERSION };
 }

@@ -2,6 +2,7 @@ import type { ResolvedExpectation } from '../expectation';
 import { formatValue, inBase } from '../quantity';
 import type { SingleReading } from './measured-interval';
 import type { Verdict } from './verdict';
+import { REASONS } from './words';
 
 /** The verdict on something that has to move, to stand still or to last; `plain` compares its ends with the band. */
 export function decideMotion(
@@ -12,8 +13,8 @@ export function decideMotion(
   const { motion, unit } = expectation;
   if (!motion) return { verdict: plain() };
   if (reading.kind === 'span' && reading.dropOuts > 0) {
-    const count = reading.dropOuts === 1 ? 'once' : `${reading.dropOuts} times`;
-    return { verdict: 'unsteady', why: `It dropped out ${count} in ${formatValue(inBase(reading.lasted), 's')}` };
+    const lasted = formatValue(inBase(reading.lasted), 's');
+    return { verdict: 'unsteady', why: REASONS.droppedOutIn(reading.dropOuts, lasted) };
   }
   if (motion.kind === 'sustained') return decideSustained(reading, motion.seconds, plain);
   if (reading.kind === 'unsteady' && motion.atLeast === 0) return { verdict: 'unsteady' };
@@ -22,12 +23,12 @@ export function decideMotion(
   if (motion.atLeast > 0 && moved < motion.atLeast && !isMoving)
     return {
       verdict: 'steady',
-      why: `It moved by ${formatValue(moved, unit)}, at least ${formatValue(motion.atLeast, unit)} was expected`,
+      why: REASONS.hardlyMoved(formatValue(moved, unit), formatValue(motion.atLeast, unit)),
     };
   if (moved > motion.atMost)
     return {
       verdict: 'unsteady',
-      why: `It moved by ${formatValue(moved, unit)}, no more than ${formatValue(motion.atMost, unit)} was expected`,
+      why: REASONS.movedTooFar(formatValue(moved, unit), formatValue(motion.atMost, unit)),
     };
   return { verdict: plain() };
 }
@@ -42,6 +43,7 @@ function decideSustained(
   if (verdict !== 'within') return { verdict };
   const lasted = reading.kind === 'span' ? inBase(reading.lasted) : 0;
   if (lasted >= seconds) return { verdict };
-  const so = lasted === 0 ? 'One look says nothing of the time' : `Held ${formatValue(lasted, 's')} so far`;
-  return { verdict: 'undecided', why: `${so}; ${formatValue(seconds, 's')} are asked for` };
+  const asked = formatValue(seconds, 's');
+  const why = lasted === 0 ? REASONS.onceIsNotForLong(asked) : REASONS.notLongEnough(formatValue(lasted, 's'), asked);
+  return { verdict: 'undecided', why };
 }

@@ -1,5 +1,5 @@
 import { targetStep, type ActionStep, type WalkableStep } from '../../procedure';
-import { bypassRefusal } from '../../unit-model';
+import { bypassRefusal, REFUSALS } from '../../unit-model';
 import { draftFinding } from '../evidence';
 import { enterReading, matrixJudged, powersUp, waivePart } from '../reading';
 import type { VisitContext, VisitState } from '../record';
@@ -105,8 +105,7 @@ function sideOfMiddle({ event: { judgement, expectation } }: UndecidedHere): 'lo
 
 /** A step that is passed over proves nothing; one that keeps somebody safe is not passed over. */
 function passed(step: WalkableStep, id: string, { how, reason }: Extract<Answer, { kind: 'passed' }>): Answered {
-  if (step.kind !== 'decide' && step.skippable === false)
-    return refused(`"${id}" is a safety step and cannot be passed over.`);
+  if (step.kind !== 'decide' && step.skippable === false) return refused(REFUSALS.safetyStep(id));
   const next = passTarget(step, how);
   if (next === undefined) return refused(`"${id}" cannot be passed over.`);
   return taken({ type: 'step-skipped', step: id, how, reason, next });

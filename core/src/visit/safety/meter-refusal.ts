@@ -1,6 +1,6 @@
 import { categoryNumber, mostVolts, type Meter } from '../../meter';
 import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
-import type { SupplyDocument, Wiring } from '../../unit-model';
+import { REFUSALS, type SupplyDocument, type Wiring } from '../../unit-model';
 import type { VisitState } from '../record';
 
 /** What is about to be measured. */
@@ -29,9 +29,7 @@ export function meterRefusal(
   );
   if (dimension === 'current') {
     const across = reached.find((supply) => isAcross(wiring, supply, about));
-    return across === undefined
-      ? undefined
-      : `Amps across the ${nameOf(across)} supply would short it through the meter: amps are measured in series, or with a clamp.`;
+    return across === undefined ? undefined : REFUSALS.ampsAcrossSupply(nameOf(across));
   }
   if (!meter || about.function === 'diode') return undefined;
   const volts = Math.max(about.of ?? 0, ...reached.map(({ id }) => wiring.volts(id)));
@@ -40,7 +38,7 @@ export function meterRefusal(
   if (volts <= most) return undefined;
   const place = reached.find((supply) => (categoryNumber(supply.category) ?? 2) === category && supply.category);
   const needed = `${place?.category ?? 'CAT II'} ${formatValue(volts, 'V')}`;
-  return `${meter.name} is built for ${meter.category}; here it takes ${needed}. Take a meter that is.`;
+  return REFUSALS.meterTooWeak(meter.name, meter.category, needed);
 }
 
 function suppliesAt(wiring: Wiring, { from, to }: AboutToMeasure): readonly SupplyDocument[] {

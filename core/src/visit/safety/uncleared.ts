@@ -1,4 +1,4 @@
-import { elementName } from '../../unit-model';
+import { elementName, REFUSALS } from '../../unit-model';
 import type { VisitContext, VisitState } from '../record';
 
 /** A renewed board that must not get power yet: something that plugs into it is shorted, or was not read. */
@@ -29,7 +29,5 @@ export function powerUpRefusal(context: VisitContext, state: Pick<VisitState, 'c
   const uncleared = unclearedBoard(context, state);
   if (!uncleared) return undefined;
   const name = elementName(context.model, uncleared.board);
-  return uncleared.stands === 'shorted'
-    ? `${name} gets no power: something that plugs into it is shorted. Mend that and clear it again.`
-    : `${name} is new and gets no power before everything that plugs into it is read for shorts.`;
+  return uncleared.stands === 'shorted' ? REFUSALS.boardShorted(name) : REFUSALS.boardNotCleared(name);
 }

@@ -10,7 +10,7 @@ import {
 } from '../../procedure';
 import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
 import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
-import { VERDICT_MEANINGS, type Verdict } from '../../verdict';
+import { VERDICT_WORDS, type Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
 import { conditionName, currentStep, settle, stepOf, type Unmet } from '../walking';
 
@@ -118,7 +118,7 @@ export function verdictWords(
 ): VerdictWords {
   const { verdict } = outcome;
   const step = currentStep(context, state);
-  if (step?.kind !== 'measurement') return { verdict, meaning: VERDICT_MEANINGS[verdict], points: '', next: '' };
+  if (step?.kind !== 'measurement') return { verdict, meaning: VERDICT_WORDS[verdict].meaning, points: '', next: '' };
   const overZero = isOverZeroBand(methodOf(step, method));
   const named = (field: 'implicates' | 'clears'): string => {
     const map = step[field] ?? {};
@@ -146,7 +146,7 @@ function meaningOf(
   { expect, from, to, function: measured }: MeasuringMethod,
   verdict: Verdict,
 ): string {
-  if (expect?.kind !== 'state' || from === undefined || to === undefined) return VERDICT_MEANINGS[verdict];
+  if (expect?.kind !== 'state' || from === undefined || to === undefined) return VERDICT_WORDS[verdict].meaning;
   const between = `between ${terminalLabel(context.model, from)} and ${terminalLabel(context.model, to)}`;
   if (expect.is === 'closed' && (verdict === 'high' || verdict === 'open')) return `Open ${between}.`;
   if (expect.is === 'closed' && verdict === 'within') {
@@ -156,5 +156,5 @@ function meaningOf(
   }
   if (expect.is === 'present' && verdict === 'absent') return `Nothing ${between}.`;
   if (expect.is === 'present' && verdict === 'within') return `Voltage stands ${between}.`;
-  return VERDICT_MEANINGS[verdict];
+  return VERDICT_WORDS[verdict].meaning;
 }

@@ -8,6 +8,7 @@ import {
   freeFinding,
   readingTitle,
   SUSPECT_CLASSES,
+  verdictWord,
   type EventBody,
   type SuspectClass,
   type VisitContext,
@@ -90,7 +91,7 @@ export class FindingForm {
       if (event.type !== 'reading-taken' || event.proof || standing === 'retracted') return [];
       const title = readingTitle(this.context(), { event, step });
       const value = event.reading ? formatReading(event.reading) : event.text;
-      return [{ id: event.id, words: `${title}: ${value}, ${event.judgement.verdict}` }];
+      return [{ id: event.id, words: `${title}: ${value}, ${verdictWord(event.judgement.verdict)}` }];
     }),
   );
   protected readonly draft = computed(() =>

@@ -20,7 +20,7 @@ import {
   MEASUREMENT_FUNCTIONS,
   recorded,
   shouldWords,
-  VERDICT_MEANINGS,
+  VERDICT_WORDS,
   type FreeReading,
   type JudgedLine,
   type MeasurementFunction,
@@ -61,7 +61,7 @@ export class FreeLineForm {
   protected readonly offered = computed(() => [...new Set([...this.expectations(), ...this.examples()])]);
   protected readonly unit = computed(() => displayUnit(this.line().function));
   protected readonly keys = computed(() => extraKeys(this.line().function));
-  protected readonly meanings = VERDICT_MEANINGS;
+  protected readonly verdicts = VERDICT_WORDS;
   protected readonly colour = computed(() => verdictColour(this.judged().judgement?.verdict));
   protected readonly is = computed(() => {
     const { reading } = this.judged();

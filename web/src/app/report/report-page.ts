@@ -31,6 +31,7 @@ import { GuardList } from '../visit/step/guard-list';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { logRows } from '../visit/view/log-rows';
+import { VerdictWord } from '../juxta/verdict-word';
 
 /** What is handed over: finding, evidence, every reading with its bar, open jumpers. Prints on A4 or letter. */
 @Component({
@@ -46,6 +47,7 @@ import { logRows } from '../visit/view/log-rows';
     StateMessage,
     StripChart,
     VerdictGlyph,
+    VerdictWord,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './report-page.html',

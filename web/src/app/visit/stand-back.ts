@@ -2,11 +2,12 @@ import { formatReading, standingAt, type VisitContext, type VisitState } from '@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { verdictColour } from '../juxta/verdict-colour';
 import { PointMap } from './board-map/point-map';
+import { VerdictWord } from '../juxta/verdict-word';
 
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
 @Component({
   selector: 'jx-stand-back',
-  imports: [PointMap],
+  imports: [PointMap, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" aria-label="Back to the step" (click)="closed.emit()">
@@ -24,7 +25,7 @@ import { PointMap } from './board-map/point-map';
       @if (last(); as last) {
         <span class="last mono" [style.color]="last.colour">
           <span class="of">Before: {{ last.title }}</span>
-          {{ last.value }} {{ last.verdict }}
+          {{ last.value }} {{ last.verdict | verdictWord }}
         </span>
       }
     </button>

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { scaleLinear } from 'd3-scale';
-import type { Watch } from '@juxtameter/core';
+import { verdictWord, type Watch } from '@juxtameter/core';
 import { verdictColour } from '../juxta/verdict-colour';
 
 /** Drawing units across, and where the axis begins: letters keep their size on a phone. */
@@ -191,7 +191,7 @@ export class WatchTimeline {
     () =>
       this.watch()
         .marks.map(({ stage, mark, at, judgement }) => {
-          const verdict = judgement ? `, ${judgement.verdict}` : '';
+          const verdict = judgement ? `, ${verdictWord(judgement.verdict)}` : '';
           return `${stage?.name ?? 'call'} ${mark.replace('-', ' ')} at ${at.toFixed(1)} seconds${verdict}`;
         })
         .join('; ') || 'Nothing marked yet',

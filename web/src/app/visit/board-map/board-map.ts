@@ -15,6 +15,7 @@ import {
 } from '@angular/core';
 import {
   leadSign,
+  verdictWord,
   type EventBody,
   type MeasurementFunction,
   type Points,
@@ -248,7 +249,7 @@ export class BoardMapView {
       `${name}.`,
       said === '' ? '' : `${said}.`,
       wires === '' ? '' : `Wire ${wires}.`,
-      last ? `Last read ${last.value}, ${last.verdict}.` : '',
+      last ? `Last read ${last.value}, ${verdictWord(last.verdict)}.` : '',
     ]
       .filter(Boolean)
       .join(' ');

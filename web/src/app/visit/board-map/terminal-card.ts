@@ -4,13 +4,14 @@ import { terminalLabel, type EventBody, type VisitContext, type VisitState } fro
 import { verdictColour } from '../../juxta/verdict-colour';
 import { readingsByTerminal, type TerminalView } from './terminal-view';
 import { WIRE_COLOURS, wirePaint } from './wire-paint';
+import { VerdictWord } from '../../juxta/verdict-word';
 
 const SHOWN = 3;
 
 /** One terminal: what it is for, its wires as they are here, what was read at it. */
 @Component({
   selector: 'jx-terminal-card',
-  imports: [ButtonModule],
+  imports: [ButtonModule, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Terminal">
@@ -50,7 +51,7 @@ const SHOWN = 3;
       @for (reading of readings(); track reading.id) {
         <p class="small">
           <strong class="mono" [style.color]="colourOf(reading.verdict)">{{ reading.value }}</strong>
-          {{ reading.verdict }} <span class="soft">against {{ label(reading.other) }}</span>
+          {{ reading.verdict | verdictWord }} <span class="soft">against {{ label(reading.other) }}</span>
         </p>
       }
     </section>

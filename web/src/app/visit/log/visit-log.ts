@@ -15,6 +15,7 @@ import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
 import type { LogRow } from '../view/log-row';
+import { VerdictWord } from '../../juxta/verdict-word';
 
 const DRAWN_AT_FIRST = 60;
 const DRAWN_MORE = 120;
@@ -24,7 +25,7 @@ const NEAR_THE_FIRST = 600;
 /** The log book: newest at the bottom, opened at its end; any line opens to be read, measured again or taken back. */
 @Component({
   selector: 'jx-visit-log',
-  imports: [ButtonModule, DatePipe, RowBar, VerdictGlyph],
+  imports: [ButtonModule, DatePipe, RowBar, VerdictGlyph, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(scroll)': 'scrolled()' },
   templateUrl: './visit-log.html',

@@ -3,6 +3,7 @@ import {
   elementName,
   formatReading,
   readingTitle,
+  verdictWord,
   type Evidence,
   type EvidenceLine,
   type Verdict,
@@ -134,6 +135,10 @@ export class EvidenceList {
       const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
       return { title, value: typeof answer === 'object' && answer.text ? answer.text : event.answer, elements: named };
     }
-    return { title, value: event.type === 'undecided-accepted' ? `taken as ${event.verdict}` : '', elements: named };
+    return {
+      title,
+      value: event.type === 'undecided-accepted' ? `taken as ${verdictWord(event.verdict)}` : '',
+      elements: named,
+    };
   }
 }

@@ -36,7 +36,7 @@ import {
   shouldWords,
   stuckHere,
   undecidedHere,
-  VERDICT_MEANINGS,
+  VERDICT_WORDS,
   verdictWords,
   zeroedLeads,
   type Asked,
@@ -69,6 +69,7 @@ import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
 import { Stopwatch } from './stopwatch';
 import { UndoButton } from './undo-button';
+import { VerdictWord } from '../../juxta/verdict-word';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
@@ -87,8 +88,9 @@ import { UndoButton } from './undo-button';
     ProbeChips,
     SetProgress,
     Stopwatch,
-    VerdictGlyph,
     UndoButton,
+    VerdictGlyph,
+    VerdictWord,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-entry.html',
@@ -231,7 +233,7 @@ export class ReadingEntry {
     if (!verdict) return undefined;
     // A part says nothing of what the whole will clear or accuse.
     if (reading?.part !== undefined && !reading.joint)
-      return { verdict, meaning: VERDICT_MEANINGS[verdict], points: '', next: '' };
+      return { verdict, meaning: VERDICT_WORDS[verdict].meaning, points: '', next: '' };
     const outcome = reading ? measuredOutcome(reading) : { verdict };
     return verdictWords(this.context(), this.visit(), outcome, reading?.next, this.method());
   });

@@ -11,11 +11,12 @@ import {
 import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { comparisonOf } from '../view/log-rows';
+import { VerdictWord } from '../../juxta/verdict-word';
 
 /** The parts of a set or the looks of a step: which are read, which is next. */
 @Component({
   selector: 'jx-set-progress',
-  imports: [RowBar],
+  imports: [RowBar, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Readings of this step" [class.dense]="parts().length > 4">
@@ -24,7 +25,7 @@ import { comparisonOf } from '../view/log-rows';
           <span class="name">{{ part.name }}</span>
           @if (part.value) {
             <strong class="mono">{{ part.value }}</strong>
-            <span class="said small">{{ part.verdict }}</span>
+            <span class="said small">{{ part.verdict | verdictWord }}</span>
             @if (parts().length <= 4 && part.comparison; as comparison) {
               <jx-row-bar [comparison]="comparison" [verdict]="part.verdict" />
             }

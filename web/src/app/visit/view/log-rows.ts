@@ -6,6 +6,7 @@ import {
   inBase,
   isKnownElement,
   isRetractable,
+  verdictWord,
   type Reading,
   type ReadingTaken,
   type TrailLine,
@@ -162,7 +163,7 @@ function proofLineWords({ event, standing }: TrailLine): string {
   }
   if (event.type !== 'reading-taken') return '';
   const what = event.proof ? `${event.proof.supply} ${event.proof.name} ${event.proof.current.toUpperCase()}` : '';
-  return `${what}: ${event.reading ? formatReading(event.reading) : event.text} ${event.judgement.verdict}${struck}`;
+  return `${what}: ${event.reading ? formatReading(event.reading) : event.text} ${verdictWord(event.judgement.verdict)}${struck}`;
 }
 
 /** What the bars draw of a reading. */

@@ -1,0 +1,16 @@
+/** Every sentence by which something is refused because it can hurt or destroy: id to function of facts. */
+export const REFUSALS = {
+  neverBypassed: (protection: string) =>
+    `Refused: ${protection.replaceAll('-', ' ')} protection is never bypassed, not even for a test.`,
+  shortsSupply: (supply: string) => `Refused: this would short the ${supply} supply.`,
+  feedsGasValve: (valve: string) => `Refused: gas valve ${valve} is never fed by a jumper.`,
+  ampsAcrossSupply: (supply: string) =>
+    `Amps across the ${supply} supply would short it through the meter: amps are measured in series, or with a clamp.`,
+  meterTooWeak: (meter: string, builtFor: string, needed: string) =>
+    `${meter} is built for ${builtFor}; here it takes ${needed}. Take a meter that is.`,
+  boardShorted: (board: string) =>
+    `${board} gets no power: something that plugs into it is shorted. Mend that and clear it again.`,
+  boardNotCleared: (board: string) =>
+    `${board} is new and gets no power before everything that plugs into it is read for shorts.`,
+  safetyStep: (step: string) => `"${step}" is a safety step and cannot be passed over.`,
+} as const;
