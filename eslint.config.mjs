@@ -239,6 +239,21 @@ export default tseslint.config(
     },
   },
   ...packageRules,
+  {
+    files: ['web/**/*.ts'],
+    ignores: ['web/src/app/kit/**', 'web/src/app/theme/preset.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            outOfReach(FORBIDDEN_PACKAGES.web, 'web must not reach there: imports point one way.'),
+            outOfReach(['primeng', 'primeng/*', '@primeuix/*'], 'pages are made of the parts of the kit.'),
+          ],
+        },
+      ],
+    },
+  },
   ...roomRules,
   ...visitRules,
   { files: ['core/src/visit/record/visit-event.ts'], rules: { '@typescript-eslint/no-restricted-imports': 'off' } },

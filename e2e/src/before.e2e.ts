@@ -154,8 +154,8 @@ test('gas that was smelt stops every call until somebody notes that it is gone',
   await startLooking(hands, workspace, 'Burner 2', 'smells odd');
   const note = async (answer: string): Promise<void> => {
     await page.getByRole('button', { name: 'Note a sign' }).click();
-    await page.getByRole('button', { name: 'Smell', exact: true }).click();
-    await page.getByRole('button', { name: 'gas', exact: true }).click();
+    await page.getByRole('radio', { name: 'Smell', exact: true }).click();
+    await page.getByRole('radio', { name: 'gas', exact: true }).click();
     await expect(page.getByRole('alert').filter({ hasText: 'no switch, no plug' })).toBeVisible();
     await page.getByRole('button', { name: answer }).click();
     await page.getByRole('button', { name: 'Close', exact: true }).click();

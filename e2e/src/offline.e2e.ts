@@ -54,7 +54,7 @@ test('with no server a visit is started, walked, reported and found again from a
   page,
 }) => {
   test.setTimeout(120_000);
-  await page.goto(`${server.address}/start`);
+  await page.goto(`${server.address}/start?at=mist-line-2`);
   await expect(page.getByRole('button', { name: /Pump contactor does not pull in/ })).toBeVisible();
   await readyForTheCellar(page);
   await server.kill();

@@ -48,4 +48,18 @@ describe('the expression language', () => {
       if (parsed.outcome === 'error') expect(parsed.accepted.length).toBeGreaterThan(0);
     }
   });
+
+  it('says what it cannot read, and takes forty levels of nesting and no more', () => {
+    const message = (text: string): string => {
+      const parsed = parseExpression(text);
+      return parsed.outcome === 'error' ? parsed.message : '';
+    };
+    expect(message('a and "odd, and far too long to be repeated"')).toBe(
+      '""odd, and far too lo" is not part of an expression.',
+    );
+    for (const nested of [(n: number) => `${'('.repeat(n)}a${')'.repeat(n)}`, (n: number) => `${'not '.repeat(n)}a`]) {
+      expect(message(nested(40))).toBe('');
+      expect(message(nested(41))).toBe('The expression is nested too deep.');
+    }
+  });
 });

@@ -4,7 +4,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { provideServiceWorker } from '@angular/service-worker';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from './kit/provide-parts';
 import { routes } from './app.routes';
 import * as historyEffects from './history/history.effects';
 import { historyFeature } from './history/history.reducer';
@@ -16,7 +16,6 @@ import * as syncEffects from './sync/sync.effects';
 import { syncFeature } from './sync/sync.reducer';
 import * as startEffects from './start/start.effects';
 import { startFeature } from './start/start.reducer';
-import { InstrumentPreset } from './theme/preset';
 import * as visitsEffects from './visits/visits.effects';
 import { visitsFeature } from './visits/visits.reducer';
 
@@ -35,6 +34,6 @@ export const appConfig: ApplicationConfig = {
     }),
     provideEffects(historyEffects, libraryEffects, preferencesEffects, startEffects, syncEffects, visitsEffects),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
-    providePrimeNG({ theme: { preset: InstrumentPreset, options: { darkModeSelector: '.dark' } } }),
+    provideParts(),
   ],
 };

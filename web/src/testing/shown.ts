@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../app/kit/provide-parts';
 
 /** A component on the screen of a spec, as hands and eyes meet it. */
 export class Shown<Component> {
@@ -12,7 +12,7 @@ export class Shown<Component> {
     inputs: Readonly<Record<string, unknown>>,
   ): Promise<Shown<Component>> {
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideRouter([]), providePrimeNG()],
+      providers: [provideZonelessChangeDetection(), provideRouter([]), provideParts()],
     });
     const fixture = TestBed.createComponent(type);
     for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);

@@ -3,7 +3,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../app/kit/provide-parts';
 import type { PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { preferencesFeature } from '../app/preferences/preferences.reducer';
@@ -24,7 +24,7 @@ export class VisitBench<Page> {
       providers: [
         provideZonelessChangeDetection(),
         provideRouter([]),
-        providePrimeNG(),
+        provideParts(),
         provideStore({
           [visitFeature.name]: visitFeature.reducer,
           [preferencesFeature.name]: preferencesFeature.reducer,

@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { chartAsMermaid, chartAsSvg, chartProgress } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { saveFile } from '../shell/save-file';
@@ -26,7 +26,7 @@ import { stepCard } from './step-card';
 /** The chart of a visit as a picture, with the list of its steps beside it. */
 @Component({
   selector: 'jx-chart-page',
-  imports: [ButtonModule, ChartList, ChartPicture, PageHeader, StateMessage],
+  imports: [Button, ChartList, ChartPicture, PageHeader, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chart-page.html',
   styleUrl: './chart-page.scss',

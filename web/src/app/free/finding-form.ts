@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
-import { SelectModule } from 'primeng/select';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
+import { Select } from '../kit/select';
 import {
   formatReading,
   freeFinding,
@@ -23,32 +23,23 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
 /** A conclusion in the technician's words, with the readings it rests on; they give it its grade. */
 @Component({
   selector: 'jx-finding-form',
-  imports: [ButtonModule, FormsModule, InputTextModule, SelectModule],
+  imports: [Button, FormsModule, TextField, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); record()">
       <div class="row">
         <div class="field">
           <span id="finding-class" class="small soft">It is</span>
-          <p-select
-            ariaLabelledBy="finding-class"
-            appendTo="body"
-            [options]="classes"
-            optionLabel="name"
-            optionValue="id"
-            [ngModel]="kind()"
-            [ngModelOptions]="{ standalone: true }"
-            (ngModelChange)="kind.set($event)"
-          />
+          <jx-select labelledBy="finding-class" [options]="classes" [chosen]="kind()" (picked)="kind.set($event)" />
         </div>
         <label class="field">
           <span class="small soft">Which part, if one</span>
-          <input #part pInputText name="item" maxlength="200" (input)="item.set(part.value)" />
+          <input #part jxText name="item" maxlength="200" (input)="item.set(part.value)" />
         </label>
       </div>
       <label class="field">
         <span class="small soft">What was found, claiming no more than the readings do</span>
-        <input #words pInputText name="finding" maxlength="600" (input)="text.set(words.value)" />
+        <input #words jxText name="finding" maxlength="600" (input)="text.set(words.value)" />
       </label>
       @if (readings().length > 0) {
         <fieldset class="readings">
@@ -68,8 +59,8 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
         <p role="alert"><strong>Say in words what was found.</strong></p>
       }
       <div class="buttons">
-        <button pButton type="submit">Record finding</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Cancel</button>
+        <button jxButton type="submit">Record finding</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Cancel</button>
       </div>
     </form>
   `,

@@ -9,9 +9,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
-import { SelectModule } from 'primeng/select';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
+import { Select } from '../kit/select';
 import {
   displayUnit,
   expectationExamples,
@@ -36,7 +36,7 @@ import { extraKeys } from '../visit/step/extra-keys';
 /** What is measured, what it should be and what it is, in one line of fields; the comparison stands under it while it is typed. */
 @Component({
   selector: 'jx-free-line-form',
-  imports: [ButtonModule, FormsModule, InputTextModule, JuxtaBar, SelectModule, VerdictGlyph],
+  imports: [Button, FormsModule, TextField, JuxtaBar, Select, VerdictGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './free-line-form.html',
   styleUrl: './free-line-form.scss',

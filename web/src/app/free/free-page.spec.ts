@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../kit/provide-parts';
 import {
   append,
   EMPTY_VISIT,
@@ -39,7 +39,7 @@ class Bench {
     ],
   ) {
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideRouter([]), providePrimeNG({})],
+      providers: [provideZonelessChangeDetection(), provideRouter([]), provideParts()],
     });
     for (const body of opening) this.log(body);
     this.fixture = TestBed.createComponent(FreePage);

@@ -32,7 +32,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { BypassList } from '../visit/step/bypass-list';
 import type { StepCommand } from '../visit/step/step-command';
 import { GuardList } from '../visit/step/guard-list';
@@ -53,7 +53,7 @@ const OFFERED = 6;
   selector: 'jx-free-page',
   imports: [
     BypassList,
-    ButtonModule,
+    Button,
     FindingForm,
     FreeLineForm,
     GuardList,

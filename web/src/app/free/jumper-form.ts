@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
-import { SelectModule } from 'primeng/select';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
+import { Select } from '../kit/select';
 import {
   bypassRefusal,
   isFreeUnitModel,
@@ -18,7 +18,7 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
 /** A jumper for a test: what it joins, why, what it takes away and what may start. It blocks closing until it is out. */
 @Component({
   selector: 'jx-jumper-form',
-  imports: [ButtonModule, FormsModule, InputTextModule, SelectModule],
+  imports: [Button, FormsModule, TextField, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); place()">
@@ -27,7 +27,7 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
           <span class="small soft">From</span>
           <input
             #from
-            pInputText
+            jxText
             name="jumper-from"
             list="jumper-points"
             maxlength="120"
@@ -36,34 +36,23 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
         </label>
         <label class="field">
           <span class="small soft">To</span>
-          <input
-            #to
-            pInputText
-            name="jumper-to"
-            list="jumper-points"
-            maxlength="120"
-            (input)="change({ to: to.value })"
-          />
+          <input #to jxText name="jumper-to" list="jumper-points" maxlength="120" (input)="change({ to: to.value })" />
         </label>
         <label class="field">
           <span class="small soft">What for</span>
-          <input #why pInputText name="why" maxlength="300" (input)="change({ why: why.value })" />
+          <input #why jxText name="why" maxlength="300" (input)="change({ why: why.value })" />
         </label>
         <label class="field">
           <span class="small soft">What may start or open</span>
-          <input #starts pInputText name="may-start" maxlength="200" (input)="change({ starts: starts.value })" />
+          <input #starts jxText name="may-start" maxlength="200" (input)="change({ starts: starts.value })" />
         </label>
         <div class="field">
           <span id="jumper-removes" class="small soft">Takes away</span>
-          <p-select
-            ariaLabelledBy="jumper-removes"
-            appendTo="body"
+          <jx-select
+            labelledBy="jumper-removes"
             [options]="protections"
-            optionLabel="name"
-            optionValue="id"
-            [ngModel]="fields().removes"
-            [ngModelOptions]="{ standalone: true }"
-            (ngModelChange)="change({ removes: $event })"
+            [chosen]="fields().removes"
+            (picked)="change({ removes: $event })"
           />
         </div>
       </div>
@@ -86,8 +75,8 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
         <p role="alert"><strong>Say both points, what it is for, and what may start.</strong></p>
       }
       <div class="buttons">
-        <button pButton type="submit" [disabled]="refusal() !== undefined">It is in now</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Cancel</button>
+        <button jxButton type="submit" [disabled]="refusal() !== undefined">It is in now</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Cancel</button>
       </div>
     </form>
   `,

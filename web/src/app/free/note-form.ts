@@ -7,24 +7,24 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import type { EventBody } from '@juxtameter/core';
 
 /** A line of words for the log. */
 @Component({
   selector: 'jx-note-form',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); add()">
       <label class="field">
         <span class="small soft">Note for the log</span>
-        <input #box pInputText name="words" maxlength="600" autocomplete="off" (input)="text.set(box.value)" />
+        <input #box jxText name="words" maxlength="600" autocomplete="off" (input)="text.set(box.value)" />
       </label>
       <div class="buttons">
-        <button pButton type="submit">Add note</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Cancel</button>
+        <button jxButton type="submit">Add note</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Cancel</button>
       </div>
     </form>
   `,

@@ -7,27 +7,27 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { zeroedLeads, type EventBody } from '@juxtameter/core';
 
 /** What the leads themselves read, to be taken off every reading of ohms. */
 @Component({
   selector: 'jx-zero-form',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); zero()">
       <label class="field">
         <span class="small soft">Hold the tips together: what does the meter show?</span>
-        <input #box pInputText name="leads" inputmode="decimal" autocomplete="off" (input)="text.set(box.value)" />
+        <input #box jxText name="leads" inputmode="decimal" autocomplete="off" (input)="text.set(box.value)" />
       </label>
       @if (wasRefused()) {
         <p role="alert"><strong>That is no lead resistance; accepted: 0.2, up to 100 Ω.</strong></p>
       }
       <div class="buttons">
-        <button pButton type="submit">Zero</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Not now</button>
+        <button jxButton type="submit">Zero</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Not now</button>
       </div>
     </form>
   `,

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { runCalculator, type Calculator, type CalculatorResult, type Meter } from '@juxtameter/core';
 
 /** One formula of the handbook: what goes in, what comes out, where it is from. */
 @Component({
   selector: 'jx-calculator-card',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ calculator().title }}</h2>
@@ -29,7 +29,7 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
             </select>
           } @else {
             <input
-              pInputText
+              jxText
               class="mono"
               autocomplete="off"
               spellcheck="false"
@@ -57,7 +57,7 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
           <p class="small caution">{{ result.caution }}</p>
         }
         @if (canUse() && result.expects; as expects) {
-          <button pButton type="button" severity="secondary" (click)="used.emit(expects)">
+          <button jxButton type="button" kind="secondary" (click)="used.emit(expects)">
             Expect it of the next reading: {{ expects.line }}
           </button>
         }

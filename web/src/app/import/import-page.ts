@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import type { ImportEffect, ImportItem, ImportProblem } from '@juxtameter/contract';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
@@ -22,7 +22,7 @@ const KIND_WORDS: Readonly<Record<ImportItem['kind'], string>> = {
 /** Documents by file or drop: first what would happen, then all of it or nothing. */
 @Component({
   selector: 'jx-import-page',
-  imports: [ButtonModule, PageHeader, RouterLink, StateMessage],
+  imports: [Button, PageHeader, RouterLink, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(document:dragover)': 'over($event)',

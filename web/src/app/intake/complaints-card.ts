@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
+import { Choice } from '../kit/choice';
 
 /** Complaints in the customer's words, each ticked off at the end. */
 @Component({
   selector: 'jx-complaints-card',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, Choice, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'complaint' },
   template: `
@@ -20,18 +21,13 @@ import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type 
             <span class="small">{{ each.result }}</span>
           }
           @if (canEdit()) {
-            <span class="chips" role="group" [attr.aria-label]="'How does it stand: ' + each.text">
-              @for (result of results; track result.id) {
-                <button
-                  type="button"
-                  class="chip small"
-                  [attr.aria-pressed]="each.ticked === result.id"
-                  (click)="tick(each.id, result.id)"
-                >
-                  {{ result.words }}
-                </button>
-              }
-            </span>
+            <jx-choice
+              [label]="'How does it stand: ' + each.text"
+              [options]="results"
+              [chosen]="each.ticked"
+              [isSmall]="true"
+              (picked)="tick(each.id, $event)"
+            />
           }
         </li>
       } @empty {
@@ -41,7 +37,7 @@ import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type 
     @if (canEdit()) {
       <form class="entry-row" (submit)="$event.preventDefault(); add()">
         <input
-          pInputText
+          jxText
           name="complaint"
           maxlength="4000"
           autocomplete="off"
@@ -50,7 +46,7 @@ import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type 
           [ngModel]="text()"
           (ngModelChange)="text.set($event)"
         />
-        <button pButton type="submit" severity="secondary">Add</button>
+        <button jxButton type="submit" kind="secondary">Add</button>
       </form>
     }
   `,
@@ -62,7 +58,7 @@ export class ComplaintsCard {
   protected readonly text = signal('');
   protected readonly results = (Object.keys(RESULT_WORDS) as ComplaintTicked['result'][]).map((id) => ({
     id,
-    words: RESULT_WORDS[id],
+    name: RESULT_WORDS[id],
   }));
   protected readonly complaints = computed(() =>
     complaintsOf(this.visit()).map(({ id, text, ticked }) => ({

@@ -1,31 +1,28 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import type { Grade } from '@juxtameter/core';
+import { Choice } from '../kit/choice';
+import type { Option } from '../kit/option';
 
-const GRADES: readonly { readonly id: Grade; readonly words: string }[] = [
-  { id: 'reported', words: 'told to me' },
-  { id: 'observed', words: 'seen by me' },
-  { id: 'measured', words: 'measured' },
-  { id: 'assumed', words: 'assumed' },
+const GRADES: readonly Option<Grade>[] = [
+  { id: 'reported', name: 'told to me' },
+  { id: 'observed', name: 'seen by me' },
+  { id: 'measured', name: 'measured' },
+  { id: 'assumed', name: 'assumed' },
 ];
 
 /** How a fact was come by. */
 @Component({
   selector: 'jx-grade-picker',
+  imports: [Choice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="chips" role="radiogroup" aria-label="How is it known?">
-      @for (each of grades; track each.id) {
-        <button
-          type="button"
-          class="chip small"
-          role="radio"
-          [attr.aria-checked]="grade() === each.id"
-          (click)="grade.set(each.id)"
-        >
-          {{ each.words }}
-        </button>
-      }
-    </div>
+    <jx-choice
+      label="How is it known?"
+      [options]="grades"
+      [chosen]="grade()"
+      [isSmall]="true"
+      (picked)="grade.set($event)"
+    />
   `,
 })
 export class GradePicker {

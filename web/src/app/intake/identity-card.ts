@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { TextField } from '../kit/text-field';
 import type { Unit } from '@juxtameter/contract';
 import {
   elementName,
@@ -11,11 +10,25 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { Choice } from '../kit/choice';
+import type { Option } from '../kit/option';
+
+type Presence = 'there' | 'not-there';
+
+const PRESENCES: readonly Option<Presence>[] = [
+  { id: 'there', name: 'there' },
+  { id: 'not-there', name: 'not there' },
+];
+
+function presenceOf(present: boolean | undefined): Presence | undefined {
+  if (present === undefined) return undefined;
+  return present ? 'there' : 'not-there';
+}
 
 /** What has to be on record before a board comes out: its number, every switch, chip, code, and which options there are. */
 @Component({
   selector: 'jx-identity-card',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Choice, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'identity' },
   template: `
@@ -26,7 +39,7 @@ import {
           <span class="small soft">{{ board.name }}: number on the board</span>
           <input
             #number
-            pInputText
+            jxText
             maxlength="200"
             [placeholder]="board.expected"
             [value]="board.read"
@@ -43,23 +56,17 @@ import {
       <div class="setting">
         <span class="small soft">{{ setting.name }} · {{ setting.address }}</span>
         <div class="entry-row">
-          <div class="chips" role="radiogroup" [attr.aria-label]="setting.name">
-            @for (choice of setting.choices; track choice.position) {
-              <button
-                type="button"
-                class="chip small"
-                role="radio"
-                [disabled]="!canEdit()"
-                [attr.aria-checked]="setting.read === choice.position"
-                (click)="read(setting.address, choice.position)"
-              >
-                <span class="mono">{{ choice.position }}</span> {{ choice.value }}
-              </button>
-            }
-          </div>
+          <jx-choice
+            [label]="setting.name"
+            [options]="setting.choices"
+            [chosen]="setting.read"
+            [isSmall]="true"
+            [isDisabled]="!canEdit()"
+            (picked)="read(setting.address, $event)"
+          />
           <input
             #value
-            pInputText
+            jxText
             maxlength="200"
             [attr.aria-label]="setting.name + ', as read'"
             placeholder="as read"
@@ -79,28 +86,16 @@ import {
     @if (options().length > 0) {
       <span class="small soft">Optional devices: is it on this unit?</span>
       @for (option of options(); track option.id) {
-        <div class="chips" role="radiogroup" [attr.aria-label]="option.name">
+        <div class="entry-row">
           <span>{{ option.name }}</span>
-          <button
-            type="button"
-            class="chip small"
-            role="radio"
-            [disabled]="!canEdit()"
-            [attr.aria-checked]="option.present === true"
-            (click)="note(option.id, true)"
-          >
-            there
-          </button>
-          <button
-            type="button"
-            class="chip small"
-            role="radio"
-            [disabled]="!canEdit()"
-            [attr.aria-checked]="option.present === false"
-            (click)="note(option.id, false)"
-          >
-            not there
-          </button>
+          <jx-choice
+            [label]="option.name"
+            [options]="presences"
+            [chosen]="option.present"
+            [isSmall]="true"
+            [isDisabled]="!canEdit()"
+            (picked)="note(option.id, $event === 'there')"
+          />
         </div>
       }
     }
@@ -145,7 +140,11 @@ export class IdentityCard {
         return {
           address,
           name: setting.name ?? setting.id,
-          choices: setting.choices ?? [],
+          choices: (setting.choices ?? []).map(({ position, value }) => ({
+            id: position,
+            mark: position,
+            name: value,
+          })),
           read,
           onFile,
           differs: read !== '' && onFile !== '' && plain(read) !== plain(onFile),
@@ -157,6 +156,7 @@ export class IdentityCard {
       }),
     );
   });
+  protected readonly presences = PRESENCES;
   protected readonly options = computed(() => {
     const { model } = this.context();
     return model.devices
@@ -164,7 +164,7 @@ export class IdentityCard {
       .map(({ id }) => ({
         id,
         name: elementName(model, id),
-        present: this.visit().options[id] ?? this.unit().options?.[id],
+        present: presenceOf(this.visit().options[id] ?? this.unit().options?.[id]),
       }));
   });
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import type { Grade, IntakeTopic } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
@@ -87,7 +87,7 @@ const TOPICS: readonly Topic[] = [
 @Component({
   selector: 'jx-intake-page',
   imports: [
-    ButtonModule,
+    Button,
     ComplaintsCard,
     IdentityCard,
     PageHeader,
@@ -142,8 +142,8 @@ const TOPICS: readonly Topic[] = [
             />
           </div>
           <p>
-            <a pButton [routerLink]="['/visits', id()]">To the machine</a>
-            <a pButton severity="secondary" [text]="true" [routerLink]="['/units', pinned.unit.id]">The unit's file</a>
+            <a jxButton [routerLink]="['/visits', id()]">To the machine</a>
+            <a jxButton kind="secondary" [quiet]="true" [routerLink]="['/units', pinned.unit.id]">The unit's file</a>
           </p>
         </main>
       }
@@ -167,7 +167,7 @@ const TOPICS: readonly Topic[] = [
       margin-bottom: 16px;
       break-inside: avoid;
     }
-    a[pButton] {
+    a[jxButton] {
       min-height: 48px;
     }
     @media (max-width: 900px) {

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { intakeOf, PRIOR_WORK_RESULTS, type EventBody, type PriorWork, type VisitState } from '@juxtameter/core';
+import { Choice } from '../kit/choice';
+import { NotedList } from '../kit/noted-list';
 
 const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>> = {
   cured: 'it was cured',
@@ -13,30 +15,16 @@ const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>
 /** What others already did: who, when, which parts, what the complaint was before, and whether it helped. */
 @Component({
   selector: 'jx-prior-work-card',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, Choice, NotedList, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'prior-work' },
   template: `
     <h2>Earlier work by others</h2>
-    <ul class="noted">
-      @for (item of noted(); track item.id) {
-        <li>
-          <span>{{ item.text }}</span>
-          @if (canEdit()) {
-            <button
-              pButton
-              type="button"
-              size="small"
-              severity="secondary"
-              [text]="true"
-              (click)="recorded.emit({ type: 'retracted', event: item.id })"
-            >
-              Take back
-            </button>
-          }
-        </li>
-      }
-    </ul>
+    <jx-noted-list
+      [items]="noted()"
+      [canEdit]="canEdit()"
+      (takenBack)="recorded.emit({ type: 'retracted', event: $event })"
+    />
     @if (canEdit()) {
       <form
         (submit)="$event.preventDefault(); add(who.value, when.value, parts.value, before.value); form.reset()"
@@ -44,38 +32,30 @@ const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>
       >
         <div class="grid">
           <label class="labelled"
-            ><span class="small soft">Who</span><input #who pInputText name="who" maxlength="200"
+            ><span class="small soft">Who</span><input #who jxText name="who" maxlength="200"
           /></label>
           <label class="labelled"
             ><span class="small soft">When</span
-            ><input #when pInputText name="when" maxlength="200" placeholder="last week, May"
+            ><input #when jxText name="when" maxlength="200" placeholder="last week, May"
           /></label>
           <label class="labelled"
-            ><span class="small soft">Which parts, by commas</span
-            ><input #parts pInputText name="parts" maxlength="600"
+            ><span class="small soft">Which parts, by commas</span><input #parts jxText name="parts" maxlength="600"
           /></label>
           <label class="labelled"
-            ><span class="small soft">Complaint before that</span
-            ><input #before pInputText name="before" maxlength="600"
+            ><span class="small soft">Complaint before that</span><input #before jxText name="before" maxlength="600"
           /></label>
         </div>
-        <div class="chips" role="radiogroup" aria-label="Did it help?">
-          @for (each of results; track each.id) {
-            <button
-              type="button"
-              class="chip small"
-              role="radio"
-              [attr.aria-checked]="result() === each.id"
-              (click)="result.set(each.id)"
-            >
-              {{ each.words }}
-            </button>
-          }
-        </div>
+        <jx-choice
+          label="Did it help?"
+          [options]="results"
+          [chosen]="result()"
+          [isSmall]="true"
+          (picked)="result.set($event)"
+        />
         @if (lacks()) {
           <p role="alert"><strong>Say at least who was there, when, or what was done.</strong></p>
         }
-        <button pButton type="submit" severity="secondary">Add</button>
+        <button jxButton type="submit" kind="secondary">Add</button>
       </form>
     }
   `,
@@ -98,7 +78,7 @@ export class PriorWorkCard {
   readonly visit = input.required<VisitState>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
-  protected readonly results = PRIOR_WORK_RESULTS.map((id) => ({ id, words: RESULT_WORDS[id] }));
+  protected readonly results = PRIOR_WORK_RESULTS.map((id) => ({ id, name: RESULT_WORDS[id] }));
   protected readonly result = signal<PriorWork['result']>('unknown');
   protected readonly lacks = signal(false);
   protected readonly noted = computed(() => intakeOf(this.visit(), 'prior-work'));

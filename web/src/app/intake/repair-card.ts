@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   elementName,
   isKnownElement,
@@ -13,7 +13,7 @@ import {
 /** Parts fitted on this visit, and what has to be followed up: both stay with the unit. */
 @Component({
   selector: 'jx-repair-card',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'fitted' },
   template: `
@@ -29,11 +29,11 @@ import {
           <span>{{ each.isDone ? 'Done: ' : '' }}{{ each.words }}</span>
           @if (canEdit() && !each.isDone) {
             <button
-              pButton
+              jxButton
               type="button"
               size="small"
-              severity="secondary"
-              [text]="true"
+              kind="secondary"
+              [quiet]="true"
               (click)="recorded.emit({ type: 'follow-up-done', followUp: each.id })"
             >
               Done
@@ -50,7 +50,7 @@ import {
       >
         <input
           #part
-          pInputText
+          jxText
           name="part"
           maxlength="200"
           aria-label="Part fitted"
@@ -65,15 +65,15 @@ import {
         </datalist>
         <input
           #number
-          pInputText
+          jxText
           name="number"
           maxlength="200"
           aria-label="Its number"
           placeholder="Its number"
           autocomplete="off"
         />
-        <input #why pInputText name="why" maxlength="600" aria-label="Why" placeholder="Why" autocomplete="off" />
-        <button pButton type="submit" severity="secondary">Fitted</button>
+        <input #why jxText name="why" maxlength="600" aria-label="Why" placeholder="Why" autocomplete="off" />
+        <button jxButton type="submit" kind="secondary">Fitted</button>
       </form>
       <form
         class="entry-row"
@@ -82,15 +82,15 @@ import {
       >
         <input
           #text
-          pInputText
+          jxText
           name="follow-up"
           maxlength="600"
           aria-label="To follow up"
           placeholder="To follow up"
           autocomplete="off"
         />
-        <input #due pInputText type="date" name="due" aria-label="Due" />
-        <button pButton type="submit" severity="secondary">Add</button>
+        <input #due jxText type="date" name="due" aria-label="Due" />
+        <button jxButton type="submit" kind="secondary">Add</button>
       </form>
     }
   `,

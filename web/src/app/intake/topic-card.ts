@@ -1,53 +1,32 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { intakeOf, type EventBody, type Grade, type IntakeTopic, type VisitState } from '@juxtameter/core';
 import { GradePicker } from './grade-picker';
+import { Toggles } from '../kit/toggles';
+import { NotedList } from '../kit/noted-list';
 
 /** One topic of the intake: what is noted of it, quick words, and a line for one's own. */
 @Component({
   selector: 'jx-topic-card',
-  imports: [ButtonModule, FormsModule, GradePicker, InputTextModule],
+  imports: [Button, FormsModule, GradePicker, NotedList, TextField, Toggles],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', '[attr.data-topic]': 'topic()' },
   template: `
     <h2>{{ label() }}</h2>
-    @if (noted().length > 0) {
-      <ul class="noted">
-        @for (item of noted(); track item.id) {
-          <li>
-            <span>{{ item.text }}</span><span class="small soft">{{ item.grade }}</span>
-            @if (canEdit()) {
-              <button
-                pButton
-                type="button"
-                size="small"
-                severity="secondary"
-                [text]="true"
-                [attr.aria-label]="'Take back: ' + item.text"
-                (click)="recorded.emit({ type: 'retracted', event: item.id })"
-              >
-                Take back
-              </button>
-            }
-          </li>
-        }
-      </ul>
-    }
+    <jx-noted-list
+      [items]="items()"
+      [canEdit]="canEdit()"
+      (takenBack)="recorded.emit({ type: 'retracted', event: $event })"
+    />
     @if (canEdit()) {
       @if (words().length > 0) {
-        <div class="chips">
-          @for (word of words(); track word) {
-            <button type="button" class="chip" [attr.aria-pressed]="has(word)" (click)="toggle(word)">
-              {{ word }}
-            </button>
-          }
-        </div>
+        <jx-toggles [label]="label()" [options]="options()" [chosen]="said()" (toggled)="toggle($event)" />
       }
       <form class="entry-row" (submit)="$event.preventDefault(); add()">
         <input
-          pInputText
+          jxText
           [name]="topic()"
           maxlength="4000"
           autocomplete="off"
@@ -56,12 +35,12 @@ import { GradePicker } from './grade-picker';
           [ngModel]="text()"
           (ngModelChange)="text.set($event)"
         />
-        <button pButton type="submit" severity="secondary">Add</button>
+        <button jxButton type="submit" kind="secondary">Add</button>
         <button
-          pButton
+          jxButton
           type="button"
-          severity="secondary"
-          [text]="true"
+          kind="secondary"
+          [quiet]="true"
           [attr.aria-expanded]="isOpen()"
           (click)="isOpen.set(!isOpen())"
         >
@@ -88,9 +67,9 @@ export class TopicCard {
   protected readonly grade = linkedSignal(() => this.usual());
   protected readonly noted = computed(() => intakeOf(this.visit(), this.topic()));
 
-  protected has(word: string): boolean {
-    return this.noted().some(({ text }) => text === word);
-  }
+  protected readonly items = computed(() => this.noted().map(({ id, text, grade }) => ({ id, text, aside: grade })));
+  protected readonly options = computed(() => this.words().map((word) => ({ id: word, name: word })));
+  protected readonly said = computed<ReadonlySet<string>>(() => new Set(this.noted().map(({ text }) => text)));
 
   /** A word tapped again is taken back. */
   protected toggle(word: string): void {

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { intakeOf, type EventBody, type VisitState } from '@juxtameter/core';
 import { readAir } from '../look/plausibility';
+import { Toggles } from '../kit/toggles';
+import { NotedList } from '../kit/noted-list';
 
 const WEATHER = ['dry', 'rain', 'storm', 'frost', 'heat', 'wind', 'thunder', 'fog'];
 const PLACES = ['outside', 'inside', 'set'] as const;
@@ -10,57 +12,37 @@ const PLACES = ['outside', 'inside', 'set'] as const;
 /** Weather and temperatures of the day. */
 @Component({
   selector: 'jx-weather-card',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, NotedList, TextField, Toggles],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'weather' },
   template: `
     <h2>Weather and temperatures</h2>
-    <ul class="noted">
-      @for (item of noted(); track item.id) {
-        <li>
-          <span>{{ item.text }}</span>
-          @if (canEdit()) {
-            <button
-              pButton
-              type="button"
-              size="small"
-              severity="secondary"
-              [text]="true"
-              (click)="recorded.emit({ type: 'retracted', event: item.id })"
-            >
-              Take back
-            </button>
-          }
-        </li>
-      }
-    </ul>
+    <jx-noted-list
+      [items]="noted()"
+      [canEdit]="canEdit()"
+      (takenBack)="recorded.emit({ type: 'retracted', event: $event })"
+    />
     @if (canEdit()) {
       <form (submit)="$event.preventDefault(); add(form)" #form>
-        <div class="chips">
-          @for (word of weather; track word) {
-            <button type="button" class="chip small" [attr.aria-pressed]="chosen().has(word)" (click)="toggle(word)">
-              {{ word }}
-            </button>
-          }
-        </div>
+        <jx-toggles
+          label="Weather"
+          [options]="weather"
+          [chosen]="chosen()"
+          [isSmall]="true"
+          (toggled)="toggle($event)"
+        />
         <div class="grid">
           <label class="labelled"
             ><span class="small soft">Outside</span
-            ><input
-              pInputText
-              name="outside"
-              inputmode="decimal"
-              maxlength="40"
-              placeholder="4 or 39 F"
-              autocomplete="off"
+            ><input jxText name="outside" inputmode="decimal" maxlength="40" placeholder="4 or 39 F" autocomplete="off"
           /></label>
           <label class="labelled"
             ><span class="small soft">Inside</span
-            ><input pInputText name="inside" inputmode="decimal" maxlength="40" autocomplete="off"
+            ><input jxText name="inside" inputmode="decimal" maxlength="40" autocomplete="off"
           /></label>
           <label class="labelled"
             ><span class="small soft">Set to</span
-            ><input pInputText name="set" inputmode="decimal" maxlength="40" autocomplete="off"
+            ><input jxText name="set" inputmode="decimal" maxlength="40" autocomplete="off"
           /></label>
         </div>
         @if (problem()) {
@@ -68,7 +50,7 @@ const PLACES = ['outside', 'inside', 'set'] as const;
             <strong>{{ problem() }}</strong>
           </p>
         }
-        <button pButton type="submit" severity="secondary">Add</button>
+        <button jxButton type="submit" kind="secondary">Add</button>
       </form>
     }
   `,
@@ -91,7 +73,7 @@ export class WeatherCard {
   readonly visit = input.required<VisitState>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
-  protected readonly weather = WEATHER;
+  protected readonly weather = WEATHER.map((word) => ({ id: word, name: word }));
   protected readonly chosen = signal<ReadonlySet<string>>(new Set());
   protected readonly problem = signal('');
   protected readonly noted = computed(() => intakeOf(this.visit(), 'weather'));

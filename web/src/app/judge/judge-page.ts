@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { SelectModule } from 'primeng/select';
+import { Select } from '../kit/select';
 import { FUNCTIONS, judgeLine, readMeter, type FreeReading, type MeterDocument } from '@juxtameter/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../api/api';
@@ -15,7 +15,7 @@ import { PageHeader } from '../shell/page-header';
 /** One reading beside what it should be, with no visit around it; nothing of it is kept. */
 @Component({
   selector: 'jx-judge-page',
-  imports: [FormsModule, FreeLineForm, PageHeader, SelectModule],
+  imports: [FormsModule, FreeLineForm, PageHeader, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header title="Judge one reading" subtitle="Nothing is kept" back="/" />
@@ -27,15 +27,7 @@ import { PageHeader } from '../shell/page-header';
       </jx-free-line-form>
       <div class="field">
         <span id="judge-meter" class="small soft">Meter, for its uncertainty</span>
-        <p-select
-          ariaLabelledBy="judge-meter"
-          appendTo="body"
-          [options]="choices()"
-          optionLabel="name"
-          optionValue="id"
-          [ngModel]="meterId()"
-          (ngModelChange)="meterId.set($event)"
-        />
+        <jx-select labelledBy="judge-meter" [options]="choices()" [chosen]="meterId()" (picked)="meterId.set($event)" />
       </div>
     </main>
   `,

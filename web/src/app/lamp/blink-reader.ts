@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output, signal, viewChild } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { flashWords, readBlinks, type FlashSign, type Press } from '@juxtameter/core';
 import { TapPad } from './tap-pad';
 import { TapTrace } from './tap-trace';
@@ -16,7 +16,7 @@ const SURE = 0.9;
 /** Follows a lamp by taps and says which sign it shows, how sure that is, and what else it may be. */
 @Component({
   selector: 'jx-blink-reader',
-  imports: [ButtonModule, TapPad, TapTrace],
+  imports: [Button, TapPad, TapTrace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-tap-pad [(presses)]="presses" [isHeld]="isHeld()" (confirmed)="keep()" />
@@ -24,7 +24,7 @@ const SURE = 0.9;
       <button type="button" class="chip small" role="switch" [attr.aria-checked]="isHeld()" (click)="hold()">
         Long and short flashes: hold while lit
       </button>
-      <button pButton type="button" severity="secondary" [disabled]="presses().length === 0" (click)="again()">
+      <button jxButton type="button" kind="secondary" [disabled]="presses().length === 0" (click)="again()">
         Again
       </button>
     </div>
@@ -47,7 +47,7 @@ const SURE = 0.9;
             }
           </p>
         }
-        <button pButton type="button" class="keep" (click)="keep()">Keep {{ words(sign) }}</button>
+        <button jxButton type="button" class="keep" (click)="keep()">Keep {{ words(sign) }}</button>
       } @else if (presses().length > 5) {
         <p>No pattern in these taps yet. Tap only when it lights up, and wait out the pause.</p>
       } @else {

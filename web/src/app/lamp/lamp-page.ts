@@ -11,8 +11,8 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   codeByName,
   codeBySign,
@@ -37,20 +37,22 @@ import { StateMessage } from '../shell/state-message';
 import { openVisit } from '../visit/open-visit';
 import { BlinkReader, type FollowedSign } from './blink-reader';
 import { RecipePlayer } from './recipe-player';
+import { Choice } from '../kit/choice';
 
 /** Lamps, displays and stored codes of a unit: read by tapping, by choosing, or typed from a display. */
 @Component({
   selector: 'jx-lamp-page',
   imports: [
     BlinkReader,
-    ButtonModule,
+    Button,
+    Choice,
     CodeList,
     FormsModule,
-    InputTextModule,
     PageHeader,
     RecipePlayer,
     RouterLink,
     StateMessage,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './lamp-page.html',
@@ -77,6 +79,9 @@ export class LampPage {
     const shows = codeIndicators(model);
     return shows.length > 0 ? shows : indicatorsOf(model);
   });
+  protected readonly lampChoices = computed(() =>
+    this.lamps().map(({ id, name = id, colour }) => ({ id, name: colour ? `${name}, ${colour}` : name })),
+  );
   protected readonly lamp = computed(() => this.chosenLamp() ?? this.lamps()[0]?.id);
   protected readonly known = computed(() => {
     const model = this.model();

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { CAUTIONS, inBase, readQuantity, type RecipeDocument, type RecipePlayed } from '@juxtameter/core';
 import { Ticker } from '../shell/ticker';
 import { Beeper } from './beeper';
@@ -7,7 +7,7 @@ import { Beeper } from './beeper';
 /** A service-mode recipe, step by step in large type; what is timed is counted down, with a sound and a shake at its end. */
 @Component({
   selector: 'jx-recipe-player',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card' },
   template: `
@@ -27,7 +27,7 @@ import { Beeper } from './beeper';
         }
       </ol>
       <p><span class="soft">How you know you are in:</span> {{ recipe().proof }}</p>
-      <button pButton type="button" class="big-button" (click)="begin()">Play it</button>
+      <button jxButton type="button" class="big-button" (click)="begin()">Play it</button>
     } @else if (current(); as step) {
       <p class="small soft">Step {{ (at() ?? 0) + 1 }} of {{ recipe().steps.length }}</p>
       <p class="huge" aria-live="assertive">{{ verbs[step.do] }} {{ step.what }}</p>
@@ -36,10 +36,10 @@ import { Beeper } from './beeper';
         <progress [value]="lasts() - (remaining() ?? 0)" [max]="lasts()"></progress>
       }
       <div class="chips">
-        <button pButton type="button" class="big-button" (click)="next()">
+        <button jxButton type="button" class="big-button" (click)="next()">
           {{ isLast() ? 'Done' : remaining() ? 'Next now' : 'Next' }}
         </button>
-        <button pButton type="button" severity="secondary" (click)="stop('aborted')">Stop here</button>
+        <button jxButton type="button" kind="secondary" (click)="stop('aborted')">Stop here</button>
       </div>
       @if (recipe().abort) {
         <p class="small"><span class="soft">Stop when</span> {{ recipe().abort }}</p>
@@ -47,8 +47,8 @@ import { Beeper } from './beeper';
     } @else {
       <p class="huge">{{ recipe().proof }}</p>
       <div class="chips">
-        <button pButton type="button" class="big-button" (click)="stop('entered')">Yes, I am in</button>
-        <button pButton type="button" severity="secondary" (click)="stop('aborted')">No</button>
+        <button jxButton type="button" class="big-button" (click)="stop('entered')">Yes, I am in</button>
+        <button jxButton type="button" kind="secondary" (click)="stop('aborted')">No</button>
       </div>
       @if (recipe().abort) {
         <p class="small">{{ recipe().abort }}</p>

@@ -13,8 +13,8 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   askedReading,
   currentStep,
@@ -59,7 +59,7 @@ const NOTHING: WatchedLine = { function: 'ac-voltage', from: '', to: '', expects
 /** What comes and goes: two points watched for a time, with what is pressed, flexed or warmed meanwhile. */
 @Component({
   selector: 'jx-long-watch-page',
-  imports: [ButtonModule, FormsModule, InputTextModule, PageHeader, RouterLink, StateMessage, StripChart],
+  imports: [Button, FormsModule, TextField, PageHeader, RouterLink, StateMessage, StripChart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './long-watch-page.html',
   styleUrl: './long-watch-page.scss',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   codesRead,
   codeSignWords,
@@ -17,7 +17,7 @@ import {
 /** Codes of this visit: what they mean, where to look, what they do not prove. Setting one aside needs a reason. */
 @Component({
   selector: 'jx-code-list',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -27,7 +27,7 @@ import {
             <strong class="mono">{{ each.code }}</strong>
             <span class="small soft">{{ each.how }}</span>
             @if (each.canDismiss) {
-              <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="toggle(each.id)">
+              <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="toggle(each.id)">
                 Set aside
               </button>
             }
@@ -39,13 +39,13 @@ import {
             <form class="entry-row" (submit)="$event.preventDefault(); name(each.read, legend.value)">
               <input
                 #legend
-                pInputText
+                jxText
                 name="legend"
                 maxlength="600"
                 aria-label="What the legend says"
                 placeholder="What the legend says"
               />
-              <button pButton type="submit" severity="secondary">Keep</button>
+              <button jxButton type="submit" kind="secondary">Keep</button>
             </form>
           }
           @if (each.where) {
@@ -60,7 +60,7 @@ import {
           @if (open() === each.id) {
             <form class="entry-row" (submit)="$event.preventDefault(); dismiss(each.id)">
               <input
-                pInputText
+                jxText
                 name="reason"
                 maxlength="600"
                 aria-label="Why is it set aside?"
@@ -68,7 +68,7 @@ import {
                 [ngModel]="reason()"
                 (ngModelChange)="reason.set($event)"
               />
-              <button pButton type="submit" severity="secondary">Set aside</button>
+              <button jxButton type="submit" kind="secondary">Set aside</button>
             </form>
           }
         </li>
@@ -77,7 +77,7 @@ import {
       }
     </ul>
     @if (lines().length > 0 && canEdit()) {
-      <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="clear()">
+      <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="clear()">
         Codes were cleared
       </button>
     }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import type { PinnedDocuments } from '@juxtameter/contract';
 import {
   complaintsOf,
@@ -29,7 +29,7 @@ import { WhereToStart } from './where-to-start';
 /** Before the meter comes out: what matters about this unit, what its lamps say, what it does, and where to begin. */
 @Component({
   selector: 'jx-look-page',
-  imports: [ButtonModule, CodeList, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
+  imports: [Button, CodeList, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './look-page.html',
   styleUrl: './look-page.scss',

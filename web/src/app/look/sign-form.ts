@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   elementName,
   intakeOf,
@@ -12,31 +12,26 @@ import {
 } from '@juxtameter/core';
 import { plausibility } from './plausibility';
 import { SIGN_KINDS, type SignKind } from './sign-catalogue';
+import { Choice } from '../kit/choice';
 
 /** What is heard, smelt, felt or seen: a word, a place, and whether it is there or was looked for in vain. */
 @Component({
   selector: 'jx-sign-form',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, Choice, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); note(true)">
-      <div class="chips" role="group" aria-label="How was it noticed?">
-        @for (each of kinds; track each.sense) {
-          <button type="button" class="chip small" [attr.aria-pressed]="kind() === each" (click)="kind.set(each)">
-            {{ each.label }}
-          </button>
-        }
-      </div>
-      <div class="chips" role="group" aria-label="What is it?">
-        @for (word of kind().words; track word) {
-          <button type="button" class="chip" [attr.aria-pressed]="what() === word" (click)="what.set(word)">
-            {{ word }}
-          </button>
-        }
-      </div>
+      <jx-choice
+        label="How was it noticed?"
+        [options]="senses"
+        [chosen]="kind().sense"
+        [isSmall]="true"
+        (picked)="turnTo($event)"
+      />
+      <jx-choice label="What is it?" [options]="words()" [chosen]="what()" (picked)="what.set($event)" />
       <div class="entry-row">
         <input
-          pInputText
+          jxText
           name="what"
           maxlength="600"
           aria-label="In your words"
@@ -46,7 +41,7 @@ import { SIGN_KINDS, type SignKind } from './sign-catalogue';
           (ngModelChange)="what.set($event)"
         />
         <input
-          pInputText
+          jxText
           name="where"
           maxlength="600"
           aria-label="Where"
@@ -63,7 +58,7 @@ import { SIGN_KINDS, type SignKind } from './sign-catalogue';
         </datalist>
         @if (kind().valueLabel; as label) {
           <input
-            pInputText
+            jxText
             name="value"
             maxlength="200"
             [attr.aria-label]="label"
@@ -74,7 +69,7 @@ import { SIGN_KINDS, type SignKind } from './sign-catalogue';
           />
         }
         <input
-          pInputText
+          jxText
           name="during"
           maxlength="600"
           aria-label="Meanwhile"
@@ -97,9 +92,9 @@ import { SIGN_KINDS, type SignKind } from './sign-catalogue';
         <p role="alert"><strong>Say what it is, or choose a word.</strong></p>
       }
       <div class="chips">
-        <button pButton type="submit">It is there</button>
-        <button pButton type="button" severity="secondary" (click)="note(false)">Looked for it: not there</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="cancelled.emit()">Close</button>
+        <button jxButton type="submit">It is there</button>
+        <button jxButton type="button" kind="secondary" (click)="note(false)">Looked for it: not there</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Close</button>
       </div>
     </form>
   `,
@@ -118,9 +113,10 @@ export class SignForm {
   readonly visit = input.required<VisitState>();
   readonly noted = output<SignNoted>();
   readonly cancelled = output();
-  protected readonly kinds = SIGN_KINDS;
+  protected readonly senses = SIGN_KINDS.map(({ sense, label }) => ({ id: sense, name: label }));
   protected readonly kind = signal<SignKind>(SIGN_KINDS[0] as SignKind);
   protected readonly what = linkedSignal<SignKind, string>({ source: this.kind, computation: () => '' });
+  protected readonly words = computed(() => this.kind().words.map((word) => ({ id: word, name: word })));
   protected readonly where = signal('');
   protected readonly value = linkedSignal<SignKind, string>({ source: this.kind, computation: () => '' });
   protected readonly during = signal('');
@@ -136,6 +132,11 @@ export class SignForm {
       ),
     ];
   });
+  protected turnTo(sense: SignKind['sense']): void {
+    const kind = SIGN_KINDS.find((each) => each.sense === sense);
+    if (kind) this.kind.set(kind);
+  }
+
   protected readonly plausible = computed(() => {
     if (this.kind().sense !== 'value' || this.value().trim() === '') return '';
     const ambient = intakeOf(this.visit(), 'weather').at(-1)?.temperatures;

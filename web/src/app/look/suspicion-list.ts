@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import type { Suspicion } from '@juxtameter/core';
 
 /** How many are read in ten seconds. */
@@ -8,7 +8,7 @@ const AT_A_GLANCE = 3;
 /** What is suspicious about a unit, the most telling first. */
 @Component({
   selector: 'jx-suspicion-list',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul aria-label="What matters about this unit">
@@ -19,7 +19,7 @@ const AT_A_GLANCE = 3;
       }
     </ul>
     @if (rest() > 0) {
-      <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="isWhole.set(true)">
+      <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="isWhole.set(true)">
         {{ rest() }} more
       </button>
     }

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
 import {
   observedIn,
   rankEntries,
@@ -9,36 +8,32 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { Choice } from '../kit/choice';
+import type { Option } from '../kit/option';
 
 const OFFERED = 4;
+
+const SCHOOLS: readonly Option<School>[] = [
+  { id: 'code-first', name: 'Code first' },
+  { id: 'watch-first', name: 'Watch first' },
+];
 
 /** Charts and the steps to begin at, with the reasons. A place to look, never a conclusion. */
 @Component({
   selector: 'jx-where-to-start',
-  imports: [ButtonModule],
+  imports: [Choice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
       <h2>Where to begin</h2>
       @if (isDivided()) {
-        <div class="chips" role="group" aria-label="What leads">
-          <button
-            type="button"
-            class="chip small"
-            [attr.aria-pressed]="school() === 'code-first'"
-            (click)="school.set('code-first')"
-          >
-            Code first
-          </button>
-          <button
-            type="button"
-            class="chip small"
-            [attr.aria-pressed]="school() === 'watch-first'"
-            (click)="school.set('watch-first')"
-          >
-            Watch first
-          </button>
-        </div>
+        <jx-choice
+          label="What leads"
+          [options]="schools"
+          [chosen]="school()"
+          [isSmall]="true"
+          (picked)="school.set($event)"
+        />
       }
     </div>
     <ol>
@@ -112,6 +107,7 @@ export class WhereToStart {
   readonly visit = input.required<VisitState>();
   readonly school = model<School>('code-first');
   readonly begun = output<ProcedureStarted>();
+  protected readonly schools = SCHOOLS;
   private readonly observed = computed(() => observedIn(this.context(), this.visit()));
   /** Codes and a watch both speak: the trade has two schools for that. */
   protected readonly isDivided = computed(

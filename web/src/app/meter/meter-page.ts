@@ -10,7 +10,7 @@ import {
   type MeterFunction,
 } from '@juxtameter/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { openProblemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
@@ -20,7 +20,7 @@ import { openVisit } from '../visit/open-visit';
 /** The meter in hand: what it is built for, how far it may be off, its leads, and that it works. */
 @Component({
   selector: 'jx-meter-page',
-  imports: [ButtonModule, PageHeader, StateMessage],
+  imports: [Button, PageHeader, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './meter-page.html',
   styleUrl: './meter-page.scss',

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { flashWords, isLit, isSameSign, USUAL_LAMP, type FlashSign, type Press } from '@juxtameter/core';
 import { BlinkReader, type FollowedSign } from '../lamp/blink-reader';
 import { PageHeader } from '../shell/page-header';
@@ -18,7 +18,7 @@ const SIGNS: readonly FlashSign[] = [
 /** A lamp that flashes on the screen, to practise following one. */
 @Component({
   selector: 'jx-practice-page',
-  imports: [BlinkReader, ButtonModule, PageHeader],
+  imports: [BlinkReader, Button, PageHeader],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header title="Practise reading a lamp" subtitle="This lamp is made up" back="/" />
@@ -34,7 +34,7 @@ const SIGNS: readonly FlashSign[] = [
       @if (answer()) {
         <p class="answer" role="status">{{ answer() }}</p>
       }
-      <button pButton type="button" severity="secondary" (click)="another()">Another lamp</button>
+      <button jxButton type="button" kind="secondary" (click)="another()">Another lamp</button>
     </main>
   `,
   styles: `

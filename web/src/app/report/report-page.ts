@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject,
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import type { VisitDocument } from '@juxtameter/contract';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import {
   accusedWords,
   asBefore,
@@ -38,7 +38,7 @@ import { VerdictWord } from '../juxta/verdict-word';
   selector: 'jx-report-page',
   imports: [
     BeforeSection,
-    ButtonModule,
+    Button,
     DatePipe,
     EvidenceList,
     GuardList,

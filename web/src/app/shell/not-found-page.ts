@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { PageHeader } from './page-header';
 import { StateMessage } from './state-message';
 
 @Component({
   selector: 'jx-not-found-page',
-  imports: [ButtonModule, PageHeader, RouterLink, StateMessage],
+  imports: [Button, PageHeader, RouterLink, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header title="Nothing here" back="/" />
     <main>
       <jx-state-message kind="empty" text="There is no page at this address." />
-      <a pButton routerLink="/">To the visits</a>
+      <a jxButton routerLink="/">To the visits</a>
     </main>
   `,
   styles: `

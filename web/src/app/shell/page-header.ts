@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import { SavedState } from './saved-state';
@@ -9,12 +9,12 @@ import { SavedState } from './saved-state';
 /** Title of a view, the way back, and the switch between sunlight and dark. */
 @Component({
   selector: 'jx-page-header',
-  imports: [ButtonModule, RouterLink, SavedState],
+  imports: [Button, RouterLink, SavedState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
       @if (back(); as back) {
-        <a pButton class="back" severity="secondary" [text]="true" [routerLink]="back" aria-label="Back">Back</a>
+        <a jxButton class="back" kind="secondary" [quiet]="true" [routerLink]="back" aria-label="Back">Back</a>
       } @else {
         <img src="mark.svg" alt="" width="32" height="32" />
       }
@@ -26,7 +26,7 @@ import { SavedState } from './saved-state';
       </div>
       <ng-content />
       <jx-saved-state />
-      <button pButton type="button" severity="secondary" [text]="true" (click)="toggle()">{{ otherTheme() }}</button>
+      <button jxButton type="button" kind="secondary" [quiet]="true" (click)="toggle()">{{ otherTheme() }}</button>
     </header>
   `,
   styles: `

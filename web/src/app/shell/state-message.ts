@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 
 /** What a view shows instead of its content: loading, empty, or a problem, each with what to do next. */
 @Component({
   selector: 'jx-state-message',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="message" [class]="kind()" [attr.role]="kind() === 'problem' ? 'alert' : 'status'">
@@ -17,7 +17,7 @@ import { ButtonModule } from 'primeng/button';
       </svg>
       <p>{{ text() }}</p>
       @if (action(); as action) {
-        <button pButton type="button" severity="secondary" (click)="acted.emit()">{{ action }}</button>
+        <button jxButton type="button" kind="secondary" (click)="acted.emit()">{{ action }}</button>
       }
     </div>
   `,

@@ -1,24 +1,24 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { SUPPLY_SYSTEMS, systemWords, type SupplySystem } from '@juxtameter/core';
 import type { FreeMachine } from './start.actions';
 
 /** A machine nobody has on file: what it is called, where it stands, what feeds it. */
 @Component({
   selector: 'jx-free-machine-form',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); start(machine.value, site.value)">
       <div class="pair">
         <label class="field">
           <span>Which machine?</span>
-          <input #machine pInputText name="machine" maxlength="200" placeholder="As you would say it" />
+          <input #machine jxText name="machine" maxlength="200" placeholder="As you would say it" />
         </label>
         <label class="field">
           <span>Where?</span>
-          <input #site pInputText name="site" maxlength="200" placeholder="Site, house, bay" />
+          <input #site jxText name="site" maxlength="200" placeholder="Site, house, bay" />
         </label>
       </div>
       <fieldset>
@@ -33,7 +33,7 @@ import type { FreeMachine } from './start.actions';
           </label>
         }
       </fieldset>
-      <button pButton type="submit" [disabled]="isStarting()">Start without a chart</button>
+      <button jxButton type="submit" [disabled]="isStarting()">Start without a chart</button>
     </form>
   `,
   styles: `

@@ -2,10 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
-import { SelectModule } from 'primeng/select';
-import { TextareaModule } from 'primeng/textarea';
+import { Button } from '../kit/button';
+import { Select } from '../kit/select';
+import { TextArea, TextField } from '../kit/text-field';
 import { PROVE_DEAD_PROCEDURE } from '@juxtameter/core';
 import { problemWords } from '../api/api-problem';
 import { historyFeature } from '../history/history.reducer';
@@ -28,16 +27,16 @@ import { startFeature } from './start.reducer';
 @Component({
   selector: 'jx-start-page',
   imports: [
-    ButtonModule,
+    Button,
     FormsModule,
     FreeMachineForm,
-    InputTextModule,
+    TextField,
     PageHeader,
     RouterLink,
-    SelectModule,
+    Select,
     StateMessage,
     SuspicionList,
-    TextareaModule,
+    TextArea,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './start-page.html',

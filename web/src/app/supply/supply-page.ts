@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import {
   askedFree,
   displayUnit,
@@ -35,11 +35,12 @@ import { StateMessage } from '../shell/state-message';
 import { PointMap } from '../visit/board-map/point-map';
 import { openVisit } from '../visit/open-visit';
 import { comparisonOf } from '../visit/view/log-rows';
+import { Choice } from '../kit/choice';
 
 /** A supply all round: its earth first, dead, then every pair, and what they say together. */
 @Component({
   selector: 'jx-supply-page',
-  imports: [ButtonModule, JuxtaBar, PageHeader, PointMap, RowBar, StateMessage],
+  imports: [Button, Choice, JuxtaBar, PageHeader, PointMap, RowBar, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './supply-page.html',
   styleUrl: './supply-page.scss',
@@ -55,6 +56,9 @@ export class SupplyPage {
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
 
   protected readonly supplies = computed(() => this.opened.context()?.model.supplies ?? []);
+  protected readonly supplyChoices = computed(() =>
+    this.supplies().map(({ id, name = id, nominal }) => ({ id, name: `${name}, ${nominal}` })),
+  );
   protected readonly supply = computed(() => {
     const supplies = this.supplies();
     return supplies.find(({ id }) => id === this.of()) ?? supplies[0];

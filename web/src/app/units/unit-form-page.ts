@@ -11,8 +11,8 @@ import {
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { CONTROL_TYPES, type Site, type Unit } from '@juxtameter/contract';
 import { FREE_UNIT_MODEL, SUPPLY_SYSTEMS, systemWords, type SupplySystem } from '@juxtameter/core';
 import { problemWords } from '../api/api-problem';
@@ -23,8 +23,10 @@ import { StateMessage } from '../shell/state-message';
 import { slug } from '../start/free-documents';
 import { UnitActions } from './unit.actions';
 import { unitFeature } from './unit.reducer';
+import { Choice } from '../kit/choice';
+import { Toggles } from '../kit/toggles';
 
-type TextField =
+type UnitText =
   | 'name'
   | 'location'
   | 'serial'
@@ -38,7 +40,7 @@ type TextField =
   | 'hazards'
   | 'notes';
 
-const FIELDS: readonly { readonly id: TextField; readonly label: string; readonly placeholder: string }[] = [
+const FIELDS: readonly { readonly id: UnitText; readonly label: string; readonly placeholder: string }[] = [
   { id: 'location', label: 'Where it stands', placeholder: 'House 3, north wall' },
   { id: 'serial', label: 'Serial', placeholder: '' },
   { id: 'built', label: 'Built, or how old', placeholder: '2019' },
@@ -55,7 +57,7 @@ const FIELDS: readonly { readonly id: TextField; readonly label: string; readonl
 /** A unit on file: a name is enough, everything else when it is known. */
 @Component({
   selector: 'jx-unit-form-page',
-  imports: [ButtonModule, FormsModule, InputTextModule, PageHeader, StateMessage],
+  imports: [Button, Choice, FormsModule, PageHeader, StateMessage, TextField, Toggles],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './unit-form-page.html',
   styleUrl: './unit-form-page.scss',
@@ -71,18 +73,25 @@ export class UnitFormPage {
   private readonly saved = this.store.selectSignal(unitFeature.selectSaved);
   protected readonly words = problemWords;
   protected readonly fields = FIELDS;
-  protected readonly controls = CONTROL_TYPES;
-  protected readonly systems = SUPPLY_SYSTEMS.map((id) => ({ id, words: systemWords(id) }));
+  protected readonly controls = CONTROL_TYPES.map((id) => ({
+    id,
+    name: id === 'communicating' ? 'controls talk over a link' : 'terminals that switch',
+  }));
+  protected readonly systems = SUPPLY_SYSTEMS.map((id) => ({ id, name: systemWords(id) }));
   protected readonly noModel = FREE_UNIT_MODEL;
   protected readonly models = computed(() => this.library()?.unitModels ?? []);
+  protected readonly modelChoices = computed(() => [
+    ...this.models().map(({ id, name }) => ({ id, name })),
+    { id: FREE_UNIT_MODEL, name: 'No wiring list on file' },
+  ]);
   protected readonly sites = computed(() => this.library()?.sites ?? []);
   private readonly known = computed(() => this.library()?.units.find(({ id }) => id === this.id()));
   protected readonly isReady = computed(() => this.id() === undefined || this.known() !== undefined);
-  protected readonly texts = linkedSignal<Unit | undefined, Readonly<Partial<Record<TextField, string>>>>({
+  protected readonly texts = linkedSignal<Unit | undefined, Readonly<Partial<Record<UnitText, string>>>>({
     source: this.known,
     computation: (unit) =>
       unit
-        ? Object.fromEntries(['name', ...FIELDS.map(({ id }) => id)].map((id) => [id, unit[id as TextField] ?? '']))
+        ? Object.fromEntries(['name', ...FIELDS.map(({ id }) => id)].map((id) => [id, unit[id as UnitText] ?? '']))
         : {},
   });
   protected readonly model = linkedSignal(() => this.known()?.unitModel ?? this.models()[0]?.id ?? FREE_UNIT_MODEL);
@@ -104,7 +113,7 @@ export class UnitFormPage {
     });
   }
 
-  protected write(field: TextField, text: string): void {
+  protected write(field: UnitText, text: string): void {
     this.texts.update((texts) => ({ ...texts, [field]: text }));
   }
 

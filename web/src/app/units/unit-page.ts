@@ -2,7 +2,7 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../kit/button';
 import { fittedBefore, merged, unitAsSeen } from '@juxtameter/contract';
 import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
@@ -17,7 +17,7 @@ import { RESULT_WORDS } from '@juxtameter/core';
 /** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
 @Component({
   selector: 'jx-unit-page',
-  imports: [ButtonModule, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList],
+  imports: [Button, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './unit-page.html',
   styleUrl: './unit-page.scss',

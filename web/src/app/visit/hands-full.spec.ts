@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../kit/provide-parts';
 import { PUMP_CONTEXT } from '../../../../core/src/testing/ambiguities';
 import { DEMO_CONTEXT, VisitDriver } from '../../../../core/src/testing/demo';
 import { Shown } from '../../testing/shown';
@@ -66,7 +66,7 @@ describe('with both hands on the probes', () => {
         providers: [
           provideZonelessChangeDetection(),
           provideRouter([]),
-          providePrimeNG(),
+          provideParts(),
           { provide: Speech, useValue: said },
         ],
       });

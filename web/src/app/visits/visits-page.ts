@@ -2,8 +2,8 @@ import { DatePipe, NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
@@ -14,7 +14,7 @@ import { visitsFeature } from './visits.reducer';
 /** Open and recent visits, what each waits for, and one button to start. */
 @Component({
   selector: 'jx-visits-page',
-  imports: [ButtonModule, DatePipe, InputTextModule, NgTemplateOutlet, PageHeader, RouterLink, StateMessage],
+  imports: [Button, DatePipe, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visits-page.html',
   styleUrl: './visits-page.scss',

@@ -12,8 +12,8 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../kit/button';
+import { TextField } from '../kit/text-field';
 import {
   CAUTIONS,
   elementName,
@@ -43,22 +43,14 @@ import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { WakeLock } from '../visit/wake-lock';
 import { WatchTimeline } from './watch-timeline';
+import { Choice } from '../kit/choice';
 
 const LABELS = ['before', 'after a reset', 'after the repair'];
 
 /** A call watched stage by stage: one big button, a clock that reads events, slots and marks on one axis. */
 @Component({
   selector: 'jx-watch-page',
-  imports: [
-    ButtonModule,
-    FormsModule,
-    HoldOffLine,
-    InputTextModule,
-    PageHeader,
-    RouterLink,
-    StateMessage,
-    WatchTimeline,
-  ],
+  imports: [Button, Choice, FormsModule, HoldOffLine, PageHeader, RouterLink, StateMessage, TextField, WatchTimeline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'pressed($event)' },
   templateUrl: './watch-page.html',
@@ -76,6 +68,7 @@ export class WatchPage {
   protected readonly labels = LABELS;
   private readonly undoable = this.store.selectSignal(visitFeature.selectUndoable);
   protected readonly sequences = computed(() => this.opened.context()?.model.sequences ?? []);
+  protected readonly choices = computed(() => this.sequences().map(({ id, name = id }) => ({ id, name })));
   protected readonly chosen = signal<string | undefined>(undefined);
   protected readonly sequence = computed(
     () => this.sequences().find(({ id }) => id === this.chosen()) ?? this.sequences()[0],

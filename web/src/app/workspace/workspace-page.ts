@@ -31,8 +31,8 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { ButtonModule } from 'primeng/button';
-import { DialogModule } from 'primeng/dialog';
+import { Button } from '../kit/button';
+import { Dialog } from '../kit/dialog';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
@@ -83,10 +83,10 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
   selector: 'jx-workspace-page',
   imports: [
     BoardMapView,
-    ButtonModule,
+    Button,
     ChainPane,
     ChartList,
-    DialogModule,
+    Dialog,
     FreePage,
     HazardList,
     HoldOffLine,

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import { terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { readingsByTerminal, type TerminalView } from './terminal-view';
@@ -11,7 +11,7 @@ const SHOWN = 3;
 /** One terminal: what it is for, its wires as they are here, what was read at it. */
 @Component({
   selector: 'jx-terminal-card',
-  imports: [ButtonModule, VerdictWord],
+  imports: [Button, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Terminal">
@@ -20,11 +20,11 @@ const SHOWN = 3;
         <span class="small soft">{{ purpose() }}</span>
         <span class="spacer"></span>
         @if (isFirst()) {
-          <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="closed.emit()">
+          <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="closed.emit()">
             Take back
           </button>
         } @else {
-          <button pButton type="button" size="small" severity="secondary" (click)="taken.emit()">Probe here</button>
+          <button jxButton type="button" size="small" kind="secondary" (click)="taken.emit()">Probe here</button>
         }
       </header>
       @for (wire of terminal().wireViews; track wire.id) {
@@ -34,7 +34,7 @@ const SHOWN = 3;
           @if (wire.instead !== undefined) {
             <span class="caution-words">here; the drawing says {{ wire.instead || 'nothing' }}</span>
           }
-          <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="turn(wire.id)">
+          <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="turn(wire.id)">
             {{ changing() === wire.id ? 'Leave it' : 'Another colour here' }}
           </button>
         </p>

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   chainProgress,
   chainsHere,
@@ -13,28 +13,18 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { chainBoxes } from '../view/chain-boxes';
+import { Choice } from '../../kit/choice';
 
 /** A path as a row: what is read at each point, and where the voltage stops. */
 @Component({
   selector: 'jx-chain-pane',
-  imports: [ButtonModule],
+  imports: [Button, Choice],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (chains().length === 0) {
       <p class="soft">The unit model has no path to follow. Paths are written beside its wires.</p>
     }
-    <div class="chips" role="group" aria-label="Paths">
-      @for (chain of chains(); track chain.path.id) {
-        <button
-          type="button"
-          class="chip"
-          [attr.aria-pressed]="chain.path.id === chosen()"
-          (click)="chosen.set(chain.path.id)"
-        >
-          {{ chain.path.name }}
-        </button>
-      }
-    </div>
+    <jx-choice label="Paths" [options]="paths()" [chosen]="chosen()" (picked)="chosen.set($event)" />
     @if (view(); as view) {
       <p class="says" data-role="break">{{ view.words }}</p>
       @if (view.needs) {
@@ -70,7 +60,7 @@ import { chainBoxes } from '../view/chain-boxes';
         }
       </ol>
       @if (view.best; as best) {
-        <button pButton type="button" severity="secondary" class="next" (click)="choose(best)">
+        <button jxButton type="button" kind="secondary" class="next" (click)="choose(best)">
           Splits best: {{ label(best) }} to {{ label(view.end) }}
         </button>
       }
@@ -87,6 +77,7 @@ export class ChainPane {
   readonly lineWanted = output<FreeLine>();
 
   protected readonly chains = computed(() => chainsHere(this.context(), this.visit()));
+  protected readonly paths = computed(() => this.chains().map(({ path: { id, name } }) => ({ id, name })));
   private readonly ofStep = computed(() => {
     const step = currentStep(this.context(), this.visit());
     return step?.kind === 'measurement' ? step.measure.chain : undefined;

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import type { ChartLine } from '../view/chart-view';
 
 /** The chart as a list: the way walked, where we are, what is left. Any step can be gone to; the log says so. */
 @Component({
   selector: 'jx-chart-list',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol aria-label="Steps of the chart">
@@ -32,7 +32,7 @@ import type { ChartLine } from '../view/chart-view';
             <span class="small soft">{{ line.outcome }}</span>
           </button>
           @if (open() === line.id && canJump() && line.standing !== 'current') {
-            <button pButton type="button" size="small" severity="secondary" class="jump" (click)="jumped.emit(line.id)">
+            <button jxButton type="button" size="small" kind="secondary" class="jump" (click)="jumped.emit(line.id)">
               Go to this step
             </button>
           }

@@ -1,14 +1,14 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
+import { TextField } from '../../kit/text-field';
 import type { TrailLine } from '@juxtameter/core';
 
 /** Notes of this visit, and one more. */
 @Component({
   selector: 'jx-notes-list',
-  imports: [ButtonModule, DatePipe, FormsModule, InputTextModule],
+  imports: [Button, DatePipe, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -24,7 +24,7 @@ import type { TrailLine } from '@juxtameter/core';
     @if (canAdd()) {
       <form (submit)="$event.preventDefault(); add()">
         <input
-          pInputText
+          jxText
           name="note"
           aria-label="New note"
           placeholder="New note"
@@ -33,7 +33,7 @@ import type { TrailLine } from '@juxtameter/core';
           [ngModel]="text()"
           (ngModelChange)="text.set($event)"
         />
-        <button pButton type="submit" severity="secondary">Add</button>
+        <button jxButton type="submit" kind="secondary">Add</button>
       </form>
     }
   `,

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
+import { TextField } from '../../kit/text-field';
 import {
   CAUTIONS,
   powerUpRefusal,
@@ -16,7 +16,7 @@ import { stateGroups, type StateRow } from './state-rows';
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
   selector: 'jx-state-pane',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-pane.html',
   styleUrl: './state-pane.scss',

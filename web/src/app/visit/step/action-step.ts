@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   answerStep,
   formatQuantity,
@@ -17,7 +17,7 @@ import { UndoButton } from './undo-button';
 /** Something to do. What may start or open stands above the button that says it is done. */
 @Component({
   selector: 'jx-action-step',
-  imports: [ButtonModule, ProbeChips, UndoButton],
+  imports: [Button, ProbeChips, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -55,7 +55,7 @@ import { UndoButton } from './undo-button';
     </div>
     <div class="buttons">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
-      <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
+      <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
     </div>
   `,
   styleUrl: './step-parts.scss',

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import { terminalLabel, type BypassEntry, type VisitContext } from '@juxtameter/core';
 import type { StepCommand } from './step-command';
 
 /** Jumpers that are in: each stays until hands have taken it out and said so. */
 @Component({
   selector: 'jx-bypass-list',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (entry of entries(); track entry.bypass) {
@@ -19,9 +19,9 @@ import type { StepCommand } from './step-command';
           }
         </span>
         <button
-          pButton
+          jxButton
           type="button"
-          severity="secondary"
+          kind="secondary"
           (click)="commanded.emit({ kind: 'record', body: { type: 'bypass-removed', bypass: entry.bypass } })"
         >
           It is out now

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   accusedWords,
   answerStep,
@@ -22,7 +22,7 @@ import { UndoButton } from './undo-button';
 /** What the way walked comes to, with the evidence for and against it, before it is recorded. */
 @Component({
   selector: 'jx-conclusion-step',
-  imports: [BypassList, ButtonModule, EvidenceList, GuardList, UndoButton],
+  imports: [BypassList, Button, EvidenceList, GuardList, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -47,7 +47,7 @@ import { UndoButton } from './undo-button';
     </div>
     <div class="buttons">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
-      <button pButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
+      <button jxButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
     </div>
   `,
   styleUrl: './step-parts.scss',

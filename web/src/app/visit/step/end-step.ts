@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import { heldInterlocks, openBypasses, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BypassList } from './bypass-list';
 import type { StepCommand } from './step-command';
@@ -9,7 +9,7 @@ import { UndoButton } from './undo-button';
 /** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [BypassList, ButtonModule, RouterLink, UndoButton],
+  imports: [BypassList, Button, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -27,15 +27,15 @@ import { UndoButton } from './undo-button';
       @if (!visit().closed) {
         <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
         @for (chart of charts(); track chart.id) {
-          <button pButton type="button" severity="secondary" (click)="begin(chart.id, chart.start)">
+          <button jxButton type="button" kind="secondary" (click)="begin(chart.id, chart.start)">
             {{ chart.again ? 'Run it again' : chart.title }}
           </button>
         }
       }
-      <a pButton severity="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
+      <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
       @if (!visit().closed) {
         <button
-          pButton
+          jxButton
           type="button"
           class="done"
           [disabled]="bypasses().length > 0 || held().length > 0"

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   answerStep,
   elementName,
@@ -22,7 +22,7 @@ import { UndoButton } from './undo-button';
 /** Calls by places: a jumper goes in, one looks, it comes out. What works can no longer be blamed. */
 @Component({
   selector: 'jx-matrix-step',
-  imports: [ButtonModule, PointMap, ProbeChips, UndoButton],
+  imports: [Button, PointMap, ProbeChips, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (progress(); as progress) {
@@ -86,21 +86,21 @@ import { UndoButton } from './undo-button';
         <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
         @if (now(); as cell) {
           @if (!cell.isIn) {
-            <button pButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
+            <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
               Jumper is in ⏎
             </button>
           } @else if (cell.works === undefined) {
-            <button pButton type="button" class="look" (click)="look(true)">
+            <button jxButton type="button" class="look" (click)="look(true)">
               <span class="key mono">1</span> {{ cell.call.works }}
             </button>
-            <button pButton type="button" class="look" severity="secondary" (click)="look(false)">
+            <button jxButton type="button" class="look" kind="secondary" (click)="look(false)">
               <span class="key mono">2</span> Nothing
             </button>
           } @else {
-            <button pButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
+            <button jxButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
           }
         } @else {
-          <button pButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
+          <button jxButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
         }
       </div>
     }

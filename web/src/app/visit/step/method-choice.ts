@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   methodNames,
   methodOf,
@@ -13,16 +13,16 @@ import {
 /** Equivalent ways of one measurement: what each needs, what it proves and what it does not. */
 @Component({
   selector: 'jx-method-choice',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div role="group" aria-label="How it is measured">
       @for (each of methods(); track each.id) {
         <button
-          pButton
+          jxButton
           type="button"
           size="small"
-          [severity]="each.id === chosen() ? 'primary' : 'secondary'"
+          [kind]="each.id === chosen() ? 'primary' : 'secondary'"
           [attr.aria-pressed]="each.id === chosen()"
           [class.closed]="each.needs !== ''"
           (click)="picked.emit(each.id)"

@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
+import { TextField } from '../../kit/text-field';
 import type { EventBody, Needed } from '@juxtameter/core';
 
 /** What has to be known before a reading can be judged, and the tap that says it. */
 @Component({
   selector: 'jx-needed-choice',
-  imports: [ButtonModule, InputTextModule],
+  imports: [Button, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="needed" role="group" aria-label="Not known yet">
@@ -15,18 +15,11 @@ import type { EventBody, Needed } from '@juxtameter/core';
           <p><strong>The documents disagree.</strong> Which holds for this unit?</p>
           <label class="field">
             <span class="small soft">Seen where?</span>
-            <input
-              #why
-              pInputText
-              maxlength="300"
-              autocomplete="off"
-              [value]="reason()"
-              (input)="reason.set(why.value)"
-            />
+            <input #why jxText maxlength="300" autocomplete="off" [value]="reason()" (input)="reason.set(why.value)" />
           </label>
           <div class="taps">
             @for (each of options(); track each) {
-              <button pButton type="button" severity="secondary" (click)="choose(each)">{{ each }}</button>
+              <button jxButton type="button" kind="secondary" (click)="choose(each)">{{ each }}</button>
             }
           </div>
         }
@@ -34,7 +27,7 @@ import type { EventBody, Needed } from '@juxtameter/core';
           <p><strong>In which position is it?</strong></p>
           <div class="taps">
             @for (each of options(); track each) {
-              <button pButton type="button" severity="secondary" (click)="place(each)">{{ each }}</button>
+              <button jxButton type="button" kind="secondary" (click)="place(each)">{{ each }}</button>
             }
           </div>
         }
@@ -46,7 +39,7 @@ import type { EventBody, Needed } from '@juxtameter/core';
         @case ('leads') {
           <p class="small">
             <strong>The leads are not zeroed</strong>, and the leads are what it is compared with.
-            <button pButton type="button" size="small" severity="secondary" (click)="zeroWanted.emit()">
+            <button jxButton type="button" size="small" kind="secondary" (click)="zeroWanted.emit()">
               Zero the leads
             </button>
           </p>

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import {
   answerStep,
   type ObservationStep as ObservationStepDocument,
@@ -13,12 +13,12 @@ import { UndoButton } from './undo-button';
 /** Something to look at, listen to or smell: one tap, or its number, answers. */
 @Component({
   selector: 'jx-observation-step',
-  imports: [ButtonModule, UndoButton],
+  imports: [Button, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll answers" role="group" aria-label="Answers">
       @for (answer of answers(); track answer.id) {
-        <button pButton type="button" severity="secondary" [attr.data-answer]="answer.id" (click)="choose($index)">
+        <button jxButton type="button" kind="secondary" [attr.data-answer]="answer.id" (click)="choose($index)">
           <span class="key mono">{{ $index + 1 }}</span>
           <span>{{ answer.text }}</span>
         </button>

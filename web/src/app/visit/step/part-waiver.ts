@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
+import { TextField } from '../../kit/text-field';
 import { waivePart, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 
 /** A part of a clearance that cannot be read is left out with a reason, which stands in the report. */
 @Component({
   selector: 'jx-part-waiver',
-  imports: [ButtonModule, FormsModule, InputTextModule],
+  imports: [Button, FormsModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isOpen()) {
@@ -15,7 +15,7 @@ import { waivePart, type EventBody, type VisitContext, type VisitState } from '@
         <label>
           <span class="visually-hidden">Why this part is not read</span>
           <input
-            pInputText
+            jxText
             name="waiver"
             maxlength="600"
             autocomplete="off"
@@ -24,14 +24,14 @@ import { waivePart, type EventBody, type VisitContext, type VisitState } from '@
             (ngModelChange)="reason.set($event); lacksReason.set(false)"
           />
         </label>
-        <button pButton type="submit" severity="secondary">Waive</button>
-        <button pButton type="button" severity="secondary" [text]="true" (click)="isOpen.set(false)">Cancel</button>
+        <button jxButton type="submit" kind="secondary">Waive</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="isOpen.set(false)">Cancel</button>
       </form>
       @if (lacksReason()) {
         <p class="small" role="alert">Say why it is not read: the reason stands in the report.</p>
       }
     } @else {
-      <button pButton type="button" size="small" severity="secondary" [text]="true" (click)="isOpen.set(true)">
+      <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="isOpen.set(true)">
         Cannot be read: waive this part
       </button>
     }

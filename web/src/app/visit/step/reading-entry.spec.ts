@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../../kit/provide-parts';
 import type { MeasurementStep, VisitState } from '@juxtameter/core';
 import { DEMO_CONTEXT, DEMO_PROCEDURE, VisitDriver } from '../../../../../core/src/testing/demo';
 import { ReadingEntry } from './reading-entry';
@@ -11,7 +11,7 @@ describe('the entry of a reading', () => {
   let commands: StepCommand[];
 
   async function show(state: VisitState): Promise<void> {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), providePrimeNG()] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideParts()] });
     fixture = TestBed.createComponent(ReadingEntry);
     fixture.componentRef.setInput('context', DEMO_CONTEXT);
     fixture.componentRef.setInput('visit', state);

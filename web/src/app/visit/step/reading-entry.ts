@@ -13,8 +13,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
 import {
   adoptableReading,
   answerStep,
@@ -76,10 +75,9 @@ import { VerdictWord } from '../../juxta/verdict-word';
   selector: 'jx-reading-entry',
   host: { '(window:resize)': 'showEntry()' },
   imports: [
-    ButtonModule,
+    Button,
     ChainPoints,
     GuardList,
-    InputTextModule,
     JuxtaBar,
     MethodChoice,
     NeededChoice,

@@ -25,7 +25,9 @@ import { VerdictWord } from '../../juxta/verdict-word';
           <span class="name">{{ part.name }}</span>
           @if (part.value) {
             <strong class="mono">{{ part.value }}</strong>
-            <span class="said small">{{ part.verdict | verdictWord }}</span>
+            @if (part.verdict; as verdict) {
+              <span class="said small">{{ verdict | verdictWord }}</span>
+            }
             @if (parts().length <= 4 && part.comparison; as comparison) {
               <jx-row-bar [comparison]="comparison" [verdict]="part.verdict" />
             }

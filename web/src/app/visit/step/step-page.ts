@@ -28,8 +28,8 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { ButtonModule } from 'primeng/button';
-import { InputTextModule } from 'primeng/inputtext';
+import { Button } from '../../kit/button';
+import { TextField } from '../../kit/text-field';
 import { Speech } from '../speech';
 import { ActionStep } from './action-step';
 import { ConclusionStep } from './conclusion-step';
@@ -47,11 +47,11 @@ type Panel = 'note' | 'pass' | undefined;
   selector: 'jx-step-page',
   imports: [
     ActionStep,
-    ButtonModule,
+    Button,
     ConclusionStep,
     EndStep,
     FormsModule,
-    InputTextModule,
+    TextField,
     MatrixStep,
     ObservationStep,
     ReadingEntry,

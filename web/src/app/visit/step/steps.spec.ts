@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { providePrimeNG } from 'primeng/config';
+import { provideParts } from '../../kit/provide-parts';
 import {
   type ActionStep as ActionDocument,
   type ConclusionStep as ConclusionDocument,
@@ -24,7 +24,7 @@ import { StepPage } from './step-page';
 describe('the parts of the open page', () => {
   beforeEach(() =>
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), providePrimeNG(), provideRouter([])],
+      providers: [provideZonelessChangeDetection(), provideParts(), provideRouter([])],
     }),
   );
 
@@ -220,7 +220,7 @@ describe('the parts of the open page', () => {
 });
 
 describe('the log on the screen', () => {
-  beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), providePrimeNG()] }));
+  beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideParts()] }));
 
   it('opens a line to be read, measured again or taken back', async () => {
     const driver = new VisitDriver().toFuse();

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import { lastSwitching, secondsBetween, type VisitState } from '@juxtameter/core';
 import { Ticker } from '../../shell/ticker';
 import { EventStamp } from '../event-stamp';
@@ -7,14 +7,14 @@ import { EventStamp } from '../event-stamp';
 /** Seconds since something was last switched, read from that event's stamp; one tap takes them into the field. */
 @Component({
   selector: 'jx-stopwatch',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (seconds(); as seconds) {
       <span class="mono time" role="timer">{{ seconds }}</span>
-      <button pButton type="button" severity="secondary" (click)="taken.emit(seconds + ' s')">It happens now</button>
+      <button jxButton type="button" kind="secondary" (click)="taken.emit(seconds + ' s')">It happens now</button>
     }
-    <button pButton type="button" severity="secondary" [text]="true" (click)="taken.emit('never')">Never</button>
+    <button jxButton type="button" kind="secondary" [quiet]="true" (click)="taken.emit('never')">Never</button>
   `,
   styles: `
     :host {

@@ -1,16 +1,16 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { ButtonModule } from 'primeng/button';
+import { Button } from '../../kit/button';
 import type { StepCommand } from './step-command';
 
 /** Takes the newest event back; stands at the same place in every step. */
 @Component({
   selector: 'jx-undo-button',
-  imports: [ButtonModule],
+  imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<button
-    pButton
+    jxButton
     type="button"
-    severity="secondary"
+    kind="secondary"
     [outlined]="true"
     [disabled]="!canUndo()"
     (click)="commanded.emit({ kind: 'undo' })"

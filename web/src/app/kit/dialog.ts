@@ -1,0 +1,25 @@
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { DialogModule } from 'primeng/dialog';
+
+/** A sheet over the page that a tap beside it, or Escape, puts away. */
+@Component({
+  selector: 'jx-dialog',
+  imports: [DialogModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-dialog
+      [header]="title()"
+      [modal]="true"
+      [dismissableMask]="true"
+      [draggable]="false"
+      [visible]="isShown()"
+      (visibleChange)="isShown.set($event)"
+    >
+      <ng-content />
+    </p-dialog>
+  `,
+})
+export class Dialog {
+  readonly title = input.required<string>();
+  readonly isShown = model.required<boolean>();
+}
