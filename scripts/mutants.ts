@@ -38,7 +38,7 @@ const ROOMS: Readonly<Record<string, Room>> = {
     specs: ['core/src/verdict/**/*.spec.ts'],
   },
   supply: {
-    floor: 0.85,
+    floor: 0.6,
     files: ['core/src/supply/judge-supply.ts', 'core/src/reference/presence.ts'],
     specs: ['core/src/supply/**/*.spec.ts', 'core/src/reference/**/*.spec.ts', 'core/src/path/**/*.spec.ts'],
   },

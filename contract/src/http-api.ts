@@ -1,3 +1,4 @@
+import { VISIT_EXPORTS } from './visit-export';
 import { schemaUrn, type JsonSchema } from './describe';
 
 /** One address of the API. */
@@ -122,18 +123,12 @@ export const API_ROUTES: readonly ApiRoute[] = [
     query: [{ name: 'after', what: 'Order of the last event that was seen; 0 for all.' }],
     gives: { words: 'The events with their order.' },
   },
-  {
+  ...VISIT_EXPORTS.map(({ id, summary, gives }): ApiRoute => ({
     method: 'get',
-    path: '/visits/:id/export.json',
-    summary: 'A whole visit as a file.',
-    gives: { schema: 'visit', words: 'The visit.' },
-  },
-  {
-    method: 'get',
-    path: '/visits/:id/readings.csv',
-    summary: 'The readings of a visit for a spreadsheet.',
-    gives: { words: 'The readings list.', type: 'text/csv' },
-  },
+    path: `/visits/:id/${id}`,
+    summary,
+    gives,
+  })),
   {
     method: 'post',
     path: '/import',

@@ -1,7 +1,5 @@
 import { Router } from 'express';
-import { stringify } from 'csv-stringify/sync';
-import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
-import { eventBatchContract, startVisitContract, visitContext } from '@juxtameter/contract';
+import { eventBatchContract, startVisitContract, VISIT_EXPORTS } from '@juxtameter/contract';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
 import { notFound, unacceptable } from '../request-problem';
@@ -38,21 +36,10 @@ export function visitRoutes(visits: VisitStore): Router {
       ]);
     response.json({ events: await visits.eventsAfter(pathPart(request, 'id'), after) });
   });
-  router.get('/visits/:id/export.json', async (request, response) => {
-    const visit = await visits.visit(pathPart(request, 'id'));
-    response
-      .attachment(`visit-${visit.id}.json`)
-      .type('json')
-      .send(JSON.stringify(visit, null, 2));
-  });
-  router.get('/visits/:id/readings.csv', async (request, response) => {
-    const visit = await visits.visit(pathPart(request, 'id'));
-    const cells = readingCells(replay(visitContext(visit.pinned), visit.events));
-    const csv = `${UTF8_MARK}${stringify(
-      cells.map((row) => [...row]),
-      { record_delimiter: '\r\n' },
-    )}`;
-    response.attachment(`visit-${visit.id}-readings.csv`).type('text/csv; charset=utf-8').send(csv);
-  });
+  for (const { id, fileName, type, write } of VISIT_EXPORTS)
+    router.get(`/visits/:id/${id}`, async (request, response) => {
+      const visit = await visits.visit(pathPart(request, 'id'));
+      response.attachment(fileName(visit.id)).type(type).send(write(visit));
+    });
   return router;
 }

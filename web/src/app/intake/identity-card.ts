@@ -86,7 +86,7 @@ function presenceOf(present: boolean | undefined): Presence | undefined {
     @if (options().length > 0) {
       <span class="small soft">Optional devices: is it on this unit?</span>
       @for (option of options(); track option.id) {
-        <div class="entry-row">
+        <div class="option">
           <span>{{ option.name }}</span>
           <jx-choice
             [label]="option.name"
@@ -101,6 +101,12 @@ function presenceOf(present: boolean | undefined): Presence | undefined {
     }
   `,
   styles: `
+    .option {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px 12px;
+    }
     .setting {
       display: grid;
       gap: 4px;

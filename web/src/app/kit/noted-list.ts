@@ -41,6 +41,11 @@ export interface NotedItem {
       </ul>
     }
   `,
+  styles: `
+    :host:empty {
+      display: none;
+    }
+  `,
 })
 export class NotedList {
   readonly items = input.required<readonly NotedItem[]>();

@@ -1,7 +1,6 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input } from '@angular/core';
-import { stringify } from 'csv-stringify/browser/esm/sync';
-import type { VisitDocument } from '@juxtameter/contract';
+import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
 import {
@@ -12,9 +11,7 @@ import {
   monitorOutcome,
   monitorsOf,
   openBypasses,
-  readingCells,
   terminalLabel,
-  UTF8_MARK,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { BeforeSection } from './before-section';
@@ -113,6 +110,7 @@ export class ReportPage {
         `${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}, ${entry.why}`,
     );
   });
+  protected readonly exports = VISIT_EXPORTS;
   protected readonly technicians = computed(() =>
     [
       ...new Set(
@@ -141,23 +139,11 @@ export class ReportPage {
     });
   }
 
-  protected saveReadings(): void {
-    const cells = readingCells(this.visit()).map((row) => [...row]);
-    const csv = `${UTF8_MARK}${stringify(cells, { record_delimiter: '\r\n' })}`;
-    saveFile(this.document, `visit-${this.id()}-readings.csv`, 'text/csv;charset=utf-8', csv);
-  }
-
-  protected saveVisit(): void {
+  protected save({ fileName, type, write }: VisitExport): void {
     const pinned = this.pinned();
     if (!pinned) return;
-    const visit: VisitDocument = {
-      format: 'juxtameter/visit',
-      version: 1,
-      id: this.id(),
-      pinned,
-      events: this.events(),
-    };
-    saveFile(this.document, `visit-${this.id()}.json`, 'application/json', JSON.stringify(visit, null, 2));
+    const visit = { format: 'juxtameter/visit', version: 1, id: this.id(), pinned, events: this.events() } as const;
+    saveFile(this.document, fileName(visit.id), type, write(visit));
   }
 
   protected print(): void {

@@ -1,0 +1,42 @@
+import { stringify } from 'csv-stringify/browser/esm/sync';
+import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
+import type { VisitDocument } from './api';
+import type { ApiRoute } from './http-api';
+import { visitContext } from './visit-context';
+
+/** A file that a visit is handed over as: by the page, by the server, and described in the API. */
+export interface VisitExport {
+  /** Last part of its address: `/visits/:id/readings.csv`. */
+  readonly id: string;
+  /** On its button. */
+  readonly label: string;
+  readonly summary: string;
+  readonly type: string;
+  readonly gives: ApiRoute['gives'];
+  readonly fileName: (visit: string) => string;
+  readonly write: (visit: VisitDocument) => string;
+}
+
+export const VISIT_EXPORTS: readonly VisitExport[] = [
+  {
+    id: 'readings.csv',
+    label: 'Readings, CSV',
+    summary: 'The readings of a visit for a spreadsheet.',
+    type: 'text/csv; charset=utf-8',
+    gives: { words: 'The readings list.', type: 'text/csv' },
+    fileName: (visit) => `visit-${visit}-readings.csv`,
+    write: ({ pinned, events }) => {
+      const cells = readingCells(replay(visitContext(pinned), events)).map((row) => [...row]);
+      return `${UTF8_MARK}${stringify(cells, { record_delimiter: '\r\n' })}`;
+    },
+  },
+  {
+    id: 'export.json',
+    label: 'Whole visit, JSON',
+    summary: 'A whole visit as a file.',
+    type: 'application/json; charset=utf-8',
+    gives: { schema: 'visit', words: 'The visit.' },
+    fileName: (visit) => `visit-${visit}.json`,
+    write: (visit) => JSON.stringify(visit, null, 2),
+  },
+];
