@@ -53,6 +53,10 @@ const sharedFields: FieldsOf<ExpectationCommon> = {
   of: says('The nominal the quantity would have if present; decides between absent, partial and low.', readable()),
   absentBelow: says('Under this part of `of` a quantity is absent; 5 % where nothing is said.', quantity('ratio')),
   partialBelow: says('Under this part of `of` it is only partly there; 50 % where nothing is said.', quantity('ratio')),
+  signed: says(
+    'The sign counts. Without it a limit or a should-be-nothing on a polar quantity is one of magnitude, and a value that fits with the probes turned is reversed.',
+    yup.boolean(),
+  ),
   caveat: says('What a reading that is within does not prove.', text(300)),
 };
 

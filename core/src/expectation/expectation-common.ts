@@ -8,6 +8,11 @@ export interface ExpectationCommon {
   readonly absentBelow?: string;
   /** Under this part of `of` a quantity is only partly there; default 50 %. */
   readonly partialBelow?: string;
+  /**
+   * The sign counts. Without it a limit or a should-be-nothing on a polar quantity is one of magnitude, and a value that
+   * fits with the probes turned is reversed.
+   */
+  readonly signed?: boolean;
   /** What a reading that is within does not prove: "the regulator is alive, no more". */
   readonly caveat?: string;
 }

@@ -9,7 +9,7 @@ import { expectationKindOf, type ExpectationDocument } from './kinds';
  */
 export function formatExpectation(document: ExpectationDocument): string {
   const source = document.source === undefined ? '' : ` (${document.source.replace(/[()]/g, ' ').trim()})`;
-  return `${lineOf(document)}${source}`;
+  return `${document.signed ? 'signed ' : ''}${lineOf(document)}${source}`;
 }
 
 function lineOf(document: ExpectationDocument): string {

@@ -6,6 +6,7 @@ export { expectationExamples, parseExpectation, type ParsedExpectation } from '.
 export { resolveExpectation } from './resolve';
 export type { NamedReading, ResolutionFacts } from './resolution-facts';
 export {
+  isOfMagnitude,
   shouldBeZero,
   type Alternative,
   type Caveat,

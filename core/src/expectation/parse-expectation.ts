@@ -11,6 +11,8 @@ export type ParsedExpectation =
 const LONGEST = 200;
 const SOURCE = /^(.*?) ?\(([^()]*)\)$/;
 const DISAGREEING = / or (?=[^()]*\([^()]+\)$|[^()]*\([^()]+\) or )/;
+/** The sign counts: "signed < 50 V". */
+const SIGNED = /^signed (.+)$/i;
 const LASTING = /^(.+) for ([\d.,:]+ ?(?:s|min|h|sec|seconds|minutes|hours)?)$/i;
 
 /**
@@ -88,6 +90,8 @@ function lineOf(line: string, measured: MeasurementFunction): ExpectationDocumen
 }
 
 function withoutSource(line: string, measured: MeasurementFunction): ExpectationDocument {
+  const signed = SIGNED.exec(line);
+  if (signed) return { ...withoutSource(signed[1] ?? '', measured), signed: true };
   const lasting = FUNCTIONS[measured].dimension === 'time' ? null : LASTING.exec(line);
   if (!lasting) return lineAlone(line, measured);
   const is = lineAlone(lasting[1] ?? '', measured);

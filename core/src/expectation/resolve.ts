@@ -38,5 +38,19 @@ function resolveAt(
   // What is not known has no limits at all: a band from zero up would look like one.
   if (resolved.low === -Infinity && resolved.high === Infinity) return resolved;
   // A limit at or below zero is no limit for a quantity that cannot be negative: a clean 0.0 passes.
-  return FUNCTIONS[measured].neverNegative && resolved.low <= 0 ? { ...resolved, low: 0 } : resolved;
+  if (FUNCTIONS[measured].neverNegative) return resolved.low <= 0 ? { ...resolved, low: 0 } : resolved;
+  return isTurnable(document, measured) ? ofMagnitude(resolved) : resolved;
+}
+
+/** The sign says which way round the probes are, unless the chart says that it counts. */
+function isTurnable({ signed = false }: ExpectationDocument, measured: MeasurementFunction): boolean {
+  return FUNCTIONS[measured].polar && measured !== 'diode' && !signed;
+}
+
+/** A band that begins at zero, or has no beginning, is one of magnitude: turning the probes must not make it pass. */
+function ofMagnitude(resolved: ResolvedExpectation): ResolvedExpectation {
+  const { low, high } = resolved;
+  const isNextToNothing = (low === 0 || low === -Infinity || low === -high) && high >= 0 && Number.isFinite(high);
+  if (isNextToNothing) return { ...resolved, low: -high, turnable: true };
+  return low > 0 || high < 0 ? { ...resolved, turnable: true } : resolved;
 }

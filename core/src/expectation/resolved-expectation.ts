@@ -19,6 +19,11 @@ export interface ResolvedExpectation {
   readonly source?: string;
   /** False when no expected value is known or it rests on a guess. */
   readonly judgeable: boolean;
+  /**
+   * Polar, and its sign is that of the probes alone: a band about zero is one of magnitude, in any other a value that fits
+   * with the probes turned is reversed.
+   */
+  readonly turnable?: boolean;
   /** With no known value: a finite one is still expected. */
   readonly finite: boolean;
   /** What was guessed; the band is wide enough for all of it, and nothing passes by it. */
@@ -65,6 +70,11 @@ export interface Look {
 export interface Alternative {
   readonly name: string;
   readonly expectation: ResolvedExpectation;
+}
+
+/** True for a polar quantity that should be next to nothing, whichever way round the probes are. */
+export function isOfMagnitude({ turnable = false, low, high }: ResolvedExpectation): boolean {
+  return turnable && low <= 0 && high >= 0;
 }
 
 /** True when the acceptable band is a should-be-zero band. */

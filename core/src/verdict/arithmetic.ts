@@ -61,10 +61,14 @@ function comparisonFacts(
     low: Number.isFinite(low) ? formatValue(low, unit) : '',
     high: Number.isFinite(high) ? formatValue(high, unit) : '',
     of: of === undefined ? '' : formatValue(of, unit),
-    part: of && interval.value !== undefined ? percent(interval.value / of) : '',
+    part:
+      of && interval.value !== undefined
+        ? percent(expectation.turnable ? Math.abs(interval.value / of) : interval.value / of)
+        : '',
     absentBelow: percent(absentBelow),
     partialBelow: percent(partialBelow),
     straddled: straddled(interval, expectation),
+    isOtherWay: expectation.turnable === true && interval.high < 0,
     likelyInside: probability === undefined ? '' : percent(probability),
   };
 }

@@ -1,4 +1,5 @@
-import { shouldBeZero, type ResolvedExpectation } from '../expectation';
+import { isOfMagnitude, shouldBeZero, type ResolvedExpectation } from '../expectation';
+import { magnitudeOfEnds } from '../reference';
 import { FUNCTIONS, formatReading, formatValue } from '../quantity';
 import { arithmeticSentence } from './arithmetic';
 import type { JudgeInput, Judgement } from './judgement';
@@ -92,8 +93,10 @@ function decideEnds(
   return outside ?? 'undecided';
 }
 
-function decidePlain(interval: MeasuredInterval, input: JudgeInput, isResistance: boolean): Verdict {
+function decidePlain(read: MeasuredInterval, input: JudgeInput, isResistance: boolean): Verdict {
   const { expectation } = input;
+  const interval = isOfMagnitude(expectation) ? { ...read, ...magnitudeOfEnds(read) } : read;
+  if (!isOfMagnitude(expectation) && isReversed(interval, expectation)) return 'reversed';
   if (isResistance && isOpen(interval, expectation)) return 'open';
   if (isResistance && isShorted(interval, expectation)) return 'shorted';
   if (interval.low >= expectation.low && interval.high <= expectation.high) return 'within';
@@ -157,6 +160,7 @@ function waysFor(verdict: Verdict, reading: SingleReading, input: JudgeInput): r
   const { meter, leads, isLowImpedance = false } = input;
   if (verdict === 'partial' && FUNCTIONS[input.function].dimension === 'voltage')
     return waysToSettlePartial(input.function, meter, isLowImpedance);
+  if (verdict === 'reversed') return ['turn the probes and read again'];
   if (verdict !== 'undecided') return [];
   if (input.expectation.motion?.kind === 'sustained') return ['watch on until the time is over'];
   return waysToDecide(reading, input.function, meter, leads, isLowImpedance);
@@ -190,6 +194,18 @@ function decideUnjudgeable(
 /** Beyond the display where the expected band ends below it. */
 function isOpen(interval: MeasuredInterval, expectation: ResolvedExpectation): boolean {
   return interval.beyondDisplay && interval.high === Infinity && interval.low > expectation.high;
+}
+
+/**
+ * On the other side of zero than the band, and more than nothing or a part of it, which are so whichever way the probes
+ * sit. What it would be with the probes turned is said when they were.
+ */
+function isReversed(interval: MeasuredInterval, { low, turnable, of, partialBelow }: ResolvedExpectation): boolean {
+  const isOther = low > 0 ? interval.high < 0 : interval.low > 0;
+  if (!turnable || !isOther) return false;
+  const least = Math.min(Math.abs(interval.low), Math.abs(interval.high));
+  const most = Math.max(Math.abs(interval.low), Math.abs(interval.high));
+  return of === undefined || of === 0 || most >= partialBelow * Math.abs(of) || least >= Math.abs(low);
 }
 
 /** Not to be told from the leads, and clearly below the expected band. */

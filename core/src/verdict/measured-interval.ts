@@ -60,8 +60,16 @@ export function measuredInterval(
     case 'above':
       return { ...clamped(inBase(reading.quantity), Infinity), beyondDisplay: true };
     case 'below':
-      return { ...clamped(-Infinity, inBase(reading.quantity)), beyondDisplay: true };
+      return {
+        ...clamped(leastBelow(inBase(reading.quantity), measured), inBase(reading.quantity)),
+        beyondDisplay: true,
+      };
   }
+}
+
+/** "<0.1" of a polar quantity is less than 0.1 whichever way the probes sit. */
+function leastBelow(limit: number, measured: MeasurementFunction): number {
+  return FUNCTIONS[measured].polar && limit > 0 ? -limit : -Infinity;
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { ResolvedExpectation } from '../expectation';
-import { shouldBeZero } from '../expectation';
+import { isOfMagnitude, shouldBeZero } from '../expectation';
 import { FUNCTIONS, type MeasurementFunction } from '../quantity';
 import type { Verdict } from './verdict';
 
@@ -48,7 +48,9 @@ export function producibleVerdicts(
   if (motion?.kind === 'swing' && motion.atLeast > 0) found.add('steady');
   // What has to hold or to stand still is asked about because it may not.
   if (motion && (motion.kind === 'sustained' || Number.isFinite(motion.atMost))) found.add('unsteady');
-  const canBeBelow = expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative);
+  const canBeBelow =
+    !isOfMagnitude(expectation) &&
+    (expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative));
   const canBeAbove = expectation.high < Infinity;
   if (canBeBelow) found.add('low');
   if (canBeAbove) found.add('high');

@@ -2,6 +2,7 @@
 export const VERDICTS = [
   'invalid',
   'unjudged',
+  'reversed',
   'unsteady',
   'steady',
   'mixed',
@@ -19,7 +20,7 @@ export const VERDICTS = [
 export type Verdict = (typeof VERDICTS)[number];
 
 /** Verdicts that say nothing about the machine: no branch catches them unless it names them. */
-export const INCONCLUSIVE: ReadonlySet<Verdict> = new Set(['invalid', 'unjudged', 'undecided']);
+export const INCONCLUSIVE: ReadonlySet<Verdict> = new Set(['invalid', 'unjudged', 'reversed', 'undecided']);
 
 /** Version of the rules below; stored with every judgement so that a later change never rewrites a record. */
-export const RULES_VERSION = 2;
+export const RULES_VERSION = 3;

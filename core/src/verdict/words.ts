@@ -13,6 +13,8 @@ export interface ComparisonFacts {
   readonly partialBelow: string;
   /** The limits its interval straddles: "20 V". */
   readonly straddled: string;
+  /** It is on the other side of zero than figures are written: the probes sit the other way round. */
+  readonly isOtherWay: boolean;
   /** "83 %"; empty where it is not known. */
   readonly likelyInside: string;
 }
@@ -41,6 +43,11 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, VerdictWording>> = {
     word: 'unjudged',
     meaning: 'No expected value is known, so it is kept and not judged.',
     relation: notCompared,
+  },
+  reversed: {
+    word: 'reversed',
+    meaning: 'It has the other sign: turn the probes and read again. Nothing is accused by it.',
+    relation: () => 'All of it is on the other side of zero',
   },
   unsteady: {
     word: 'unsteady',
@@ -89,7 +96,10 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, VerdictWording>> = {
   high: {
     word: 'high',
     meaning: 'More than it should be.',
-    relation: (facts) => `All of it is above ${facts.high}.${thatIs(facts, ' Too much')}`,
+    relation: (facts) =>
+      facts.isOtherWay
+        ? `All of it is more than ${facts.high}, the other way round.${thatIs(facts, ' Too much')}`
+        : `All of it is above ${facts.high}.${thatIs(facts, ' Too much')}`,
   },
 };
 

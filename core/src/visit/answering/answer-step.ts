@@ -97,10 +97,11 @@ function accepted(
   return taken({ type: 'undecided-accepted', step: id, reading: here.event.id, ...choice });
 }
 
-function sideOfMiddle({ event: { judgement, expectation } }: UndecidedHere): 'low' | 'high' | 'within' {
+function sideOfMiddle({ choices, event: { judgement, expectation } }: UndecidedHere): 'low' | 'high' | 'within' {
   const { value = 0 } = judgement;
   const { low = -Infinity, high = Infinity } = expectation ?? {};
-  return value < low ? 'low' : value > high ? 'high' : 'within';
+  if (value < low) return choices.some(({ verdict }) => verdict === 'low') ? 'low' : 'high';
+  return value > high ? 'high' : 'within';
 }
 
 /** A step that is passed over proves nothing; one that keeps somebody safe is not passed over. */

@@ -15,6 +15,7 @@ export function verdictColour(verdict: Verdict | undefined): string {
     case 'partial':
       return 'var(--absent)';
     case 'undecided':
+    case 'reversed':
     case 'unsteady':
     case 'steady':
     case 'mixed':

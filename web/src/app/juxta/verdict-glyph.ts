@@ -56,6 +56,9 @@ import type { Verdict } from '@juxtameter/core';
         @case ('undecided') {
           <circle class="dot" cx="24" cy="9" r="3.2" />
         }
+        @case ('reversed') {
+          <path class="ink" d="M6 6h20l-3-3 M28 12H8l3 3" />
+        }
         @case ('invalid') {
           <path class="ink" d="M9 15L25 3" />
         }
