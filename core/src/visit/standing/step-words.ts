@@ -1,4 +1,4 @@
-import type { ResolvedExpectation } from '../../expectation';
+import { isOfMagnitude, type ResolvedExpectation } from '../../expectation';
 import {
   conditionEntries,
   isOverZeroBand,
@@ -97,8 +97,9 @@ export function shouldWords(expectation: ResolvedExpectation, measured: Measurem
   const { low, high, unit, words, judgeable, alternatives } = expectation;
   if (!judgeable || alternatives) return words;
   const isState = ['present', 'absent', 'closed', 'open'].includes(words);
-  const band =
-    Number.isFinite(low) && Number.isFinite(high)
+  const band = isOfMagnitude(expectation)
+    ? `0 to ${formatValue(high, unit, 4)}, either way round`
+    : Number.isFinite(low) && Number.isFinite(high)
       ? low === 0 && FUNCTIONS[measured].neverNegative
         ? `0 to ${formatValue(high, unit, 4)}`
         : `${formatValue(low, unit, 4)} to ${formatValue(high, unit, 4)}`

@@ -239,7 +239,25 @@ function ticksOf(
 ): readonly Tick[] {
   const values = scale.ticks(count).filter((value) => floor === undefined || value >= floor);
   const largest = Math.max(...values.map(Math.abs), 0);
-  return values.map((value) => ({ x: scale(value), label: tickLabel(value, largest, unit) }));
+  return apart(values.map((value) => ({ x: scale(value), label: tickLabel(value, largest, unit) })));
+}
+
+/** Widest a character of a tick's label is drawn, and the gap to the next label. */
+const CHARACTER = 9;
+const GAP = 6;
+
+/** Every second tick, until no label touches the next. */
+function apart(ticks: readonly Tick[]): readonly Tick[] {
+  const isTouching = ticks.slice(1).some(({ x, label }, index) => {
+    const before = ticks[index];
+    return before !== undefined && x - before.x < widthOf(before.label, label);
+  });
+  return isTouching ? apart(ticks.filter((_tick, index) => index % 2 === 0)) : ticks;
+}
+
+/** Room that two labels need between their middles. */
+function widthOf(one: string, other: string): number {
+  return ((one.length + other.length) / 2) * CHARACTER + GAP;
 }
 
 /** All ticks of a segment carry the prefix of its largest: 0.5 beside 1.5, not "500 m". The unit stands with the words. */

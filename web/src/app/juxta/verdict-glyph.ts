@@ -18,6 +18,9 @@ import type { Verdict } from '@juxtameter/core';
           <circle class="ink" cx="17" cy="9" r="5.5" />
           <circle class="dot" cx="17" cy="9" r="2" />
         }
+        @case ('reversed') {
+          <path class="thin" d="M1 9h32" />
+        }
         @default {
           <path class="thin" d="M1 9h32" />
           <rect class="slot" x="10" y="4" width="14" height="10" rx="3.5" />
@@ -57,7 +60,7 @@ import type { Verdict } from '@juxtameter/core';
           <circle class="dot" cx="24" cy="9" r="3.2" />
         }
         @case ('reversed') {
-          <path class="ink" d="M6 6h20l-3-3 M28 12H8l3 3" />
+          <path class="ink" d="M8 5h18l-3-3 M26 13H8l3 3" />
         }
         @case ('invalid') {
           <path class="ink" d="M9 15L25 3" />
