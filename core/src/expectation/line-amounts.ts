@@ -11,10 +11,10 @@ import {
 
 /** A quantity of the function's dimension, written as documents write it; a trailing question mark stays. */
 export function quantityText(text: string | undefined, measured: MeasurementFunction): string {
-  const { dimension, unit, prefix } = FUNCTIONS[measured];
+  const { dimension, unit, prefix, current } = FUNCTIONS[measured];
   const assumed = text?.endsWith('?') ?? false;
   const bare = (assumed ? text?.slice(0, -1) : text)?.trim() ?? '';
-  return `${formatted(amountOf(bare, { dimension, unit, prefix }))}${assumed ? '?' : ''}`;
+  return `${formatted(amountOf(bare, { dimension, unit, prefix, current }))}${assumed ? '?' : ''}`;
 }
 
 /** A quantity of another dimension, in its base unit where none is written. */
@@ -26,8 +26,8 @@ export function amountText(text: string, dimension: Dimension): string {
 /** Percent, or an amount of the function's dimension. */
 export function toleranceText(text: string, measured: MeasurementFunction): string {
   if (text.endsWith('%')) return amountText(text, 'ratio');
-  const { dimension, unit, prefix } = FUNCTIONS[measured];
-  return formatted(amountOf(text, { dimension, unit, prefix }));
+  const { dimension, unit, prefix, current } = FUNCTIONS[measured];
+  return formatted(amountOf(text, { dimension, unit, prefix, current }));
 }
 
 /** Percent, degrees, or an amount of the function's dimension. */

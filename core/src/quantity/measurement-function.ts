@@ -22,6 +22,8 @@ export interface FunctionTraits {
   /** Unit a bare number stands for, and the power of ten of its prefix (an insulation tester shows MΩ). */
   readonly unit: UnitSymbol;
   readonly prefix: number;
+  /** The kind of current it reads, where it reads one of the two alone. */
+  readonly current?: 'ac' | 'dc';
   /** A negative reading makes no sense: AC amplitudes, resistances, times. */
   readonly neverNegative: boolean;
   /** Must be taken on a dead circuit: the meter feeds its own current. */
@@ -38,7 +40,9 @@ const traits = (
   dimension: Dimension,
   unit: UnitSymbol,
   examples: readonly string[],
-  options: Partial<Pick<FunctionTraits, 'prefix' | 'neverNegative' | 'needsDead' | 'polar' | 'canBeAbsent'>> = {},
+  options: Partial<
+    Pick<FunctionTraits, 'prefix' | 'current' | 'neverNegative' | 'needsDead' | 'polar' | 'canBeAbsent'>
+  > = {},
 ): FunctionTraits => ({
   name,
   dimension,
@@ -54,10 +58,12 @@ const traits = (
 
 export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = {
   'ac-voltage': traits('AC volts', 'voltage', 'V', ['24.3', '24,3 V', '120 mV', '~24', '18..52'], {
+    current: 'ac',
     neverNegative: true,
     canBeAbsent: true,
   }),
   'dc-voltage': traits('DC volts', 'voltage', 'V', ['5.03', '-12', '120 mV', '~24', '18..52'], {
+    current: 'dc',
     polar: true,
     canBeAbsent: true,
   }),
@@ -72,8 +78,16 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
     neverNegative: true,
     needsDead: true,
   }),
-  'ac-current': traits('AC amps', 'current', 'A', ['3.2', '250 mA'], { neverNegative: true, canBeAbsent: true }),
-  'dc-current': traits('DC amps', 'current', 'A', ['3.2', '-0.5', '4 µA'], { polar: true, canBeAbsent: true }),
+  'ac-current': traits('AC amps', 'current', 'A', ['3.2', '250 mA'], {
+    current: 'ac',
+    neverNegative: true,
+    canBeAbsent: true,
+  }),
+  'dc-current': traits('DC amps', 'current', 'A', ['3.2', '-0.5', '4 µA'], {
+    current: 'dc',
+    polar: true,
+    canBeAbsent: true,
+  }),
   frequency: traits('Frequency', 'frequency', 'Hz', ['50', '1.2 kHz'], { neverNegative: true, canBeAbsent: true }),
   insulation: traits('Insulation', 'resistance', 'Ω', ['550', '>4000', '2 GΩ', '900 kΩ'], {
     prefix: 6,

@@ -10,6 +10,8 @@ export interface AmountContext {
   readonly prefix: number;
   /** A magnitude the value is expected to be near, in `unit`; settles m against M. */
   readonly around?: number;
+  /** The kind of current that is read; what is typed as the other is refused. */
+  readonly current?: 'ac' | 'dc';
 }
 
 export type ParsedAmount =
@@ -24,7 +26,8 @@ const MINUTES = /^(\d{1,3}):([0-5]\d)$/;
 
 /** Reads one number with an optional sign, prefix and unit, in the light of what is being measured. */
 export function parseAmount(text: string, context: AmountContext): ParsedAmount {
-  const clean = normalise(text);
+  const { bare: clean, typed } = withoutCurrent(normalise(text), context);
+  if (typed !== undefined && typed !== context.current) return otherCurrent(text, typed, context.current);
   const negative = clean.startsWith('-');
   const unsigned = clean.replace(/^[+-]\s*/, '');
   const clock = MINUTES.exec(unsigned);
@@ -34,6 +37,29 @@ export function parseAmount(text: string, context: AmountContext): ParsedAmount 
   const infix = INFIX.exec(unsigned);
   const parsed = infix ? parseInfix(infix, context) : parsePlain(unsigned, context);
   return negative ? negated(parsed) : parsed;
+}
+
+/** "12.4 VDC", "0.1 V dc", "24 AC", "24 V~": the kind of current that is typed with it. */
+const CURRENT = /^(.*?\d.*?) ?(ac|dc)$|^(.*?\d.*?[VA]) ?([~=])$/i;
+
+/** The amount alone, and the kind of current that was typed, where the context reads one of the two. */
+function withoutCurrent(
+  text: string,
+  { current }: AmountContext,
+): { readonly bare: string; readonly typed?: 'ac' | 'dc' } {
+  const found = current === undefined ? null : CURRENT.exec(text);
+  if (!found) return { bare: text };
+  const [, amountWithWord, word = '', amountWithSign = '', sign] = found;
+  const isDirect = word.toLowerCase() === 'dc' || sign === '=';
+  return { bare: (amountWithWord ?? amountWithSign).trim(), typed: isDirect ? 'dc' : 'ac' };
+}
+
+/** A meter on the other kind of current shows nothing of what is asked for: 230 V AC reads 0.0 on DC. */
+function otherCurrent(text: string, typed: 'ac' | 'dc', asked: 'ac' | 'dc' | undefined): ParsedAmount {
+  return {
+    outcome: 'error',
+    message: `"${text.trim()}" is ${typed.toUpperCase()}, and ${asked?.toUpperCase() ?? ''} is asked for: set the meter to it and read again.`,
+  };
 }
 
 /**

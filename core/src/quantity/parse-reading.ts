@@ -116,8 +116,8 @@ function parseSpan(found: RegExpExecArray, context: ReadingContext): ParsedReadi
 }
 
 function amountOf(text: string, context: ReadingContext): ParsedAmount {
-  const { dimension, unit, prefix } = FUNCTIONS[context.function];
-  const amountContext: AmountContext = { dimension, unit, prefix, around: context.around };
+  const { dimension, unit, prefix, current } = FUNCTIONS[context.function];
+  const amountContext: AmountContext = { dimension, unit, prefix, current, around: context.around };
   return parseAmount(text, amountContext);
 }
 
