@@ -92,7 +92,7 @@ describe('the command line', () => {
     ).toContain('open.');
     expect(
       juxta('judge', '--expect', '{"kind":"limit","atMost":"5 V"}', '--function', 'dc-voltage', '--reading', '-12').out,
-    ).toContain('within.');
+    ).toContain('high.');
   });
 
   it('turns a question into an error and says what is accepted', () => {

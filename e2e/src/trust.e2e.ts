@@ -32,6 +32,17 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await expect(workspace.log).toContainText('8.1 Ω');
 });
 
+test('a proof of dead ends by itself while the page stays open and nobody touches it', async ({ page, workspace }) => {
+  await page.clock.install();
+  await workspace.start();
+  await workspace.toFuse();
+  await expect(workspace.strip).toContainText('proven dead');
+  await page.clock.fastForward('16:00');
+  await expect(workspace.strip).not.toContainText('proven dead');
+  await expect(workspace.log).toContainText('nothing counts as proven dead');
+  await expect(page.getByRole('alert').filter({ hasText: 'Do not measure yet' })).toBeVisible();
+});
+
 test('what was logged without a server survives a reload once the server is back', async ({
   workspace,
   server,

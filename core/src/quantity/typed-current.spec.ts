@@ -45,7 +45,7 @@ describe('the kind of current that is typed', () => {
             .toBe(isOther ? 'error' : 'reading');
           if (parsed.outcome === 'error') expect(parsed.message).toContain(`is ${typed}, and ${asked} is asked for`);
           if (parsed.outcome !== 'reading' || spell !== SPELLINGS[0]) return;
-          expect(parsed).toEqual(parseReading(`${figure} ${letter}`, { function: measured }));
+          expect<unknown>(parsed).toEqual(parseReading(`${figure} ${letter}`, { function: measured }));
         },
       ),
       { numRuns: 400 },

@@ -17,6 +17,7 @@ import { currentStep, unmetConditions, unmetWait, type Unmet } from '../walking'
 import { strayAt } from './stray';
 import {
   measuredOutcome,
+  type EventEnvelope,
   type MeterProven,
   type ReadingTaken,
   type RecordedExpectation,
@@ -187,7 +188,7 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
     };
   }
   return asked.proof?.kind === 'meter'
-    ? meterCheck(context, state, asked, entry.text, reading, asked.proof.when)
+    ? meterCheck(context, state, asked, entry.text, reading, asked.proof.when, entry.at)
     : { outcome: 'event', body: readingBody(context, state, asked, entry, reading) };
 }
 
@@ -218,6 +219,13 @@ export function magnitudeOf({ of, low, high }: ResolvedExpectation): number | un
   return of ?? [high, low].find((limit) => Number.isFinite(limit) && limit !== 0);
 }
 
+/** Where the next event would stand in the log: on the same device, now, or as the last one where nobody says when. */
+function envelopeNow(state: VisitState, at: string | undefined): EventEnvelope {
+  const last = state.trail.at(-1)?.event;
+  const nothing = { id: '', visit: '', deviceSeq: 0, seenSeq: 0, by: '' };
+  return { ...nothing, device: last?.device ?? '', monotonic: last?.monotonic ?? 0, at: at ?? last?.at ?? '' };
+}
+
 function meterCheck(
   context: VisitContext,
   state: VisitState,
@@ -225,11 +233,11 @@ function meterCheck(
   text: string,
   reading: Reading,
   when: 'before' | 'after',
+  at: string | undefined,
 ): EnteredReading {
   const body: MeterProven = { type: 'meter-proven', step: state.step, when, text, reading, shows: showsLive(reading) };
   const next = branchFor(asked.step.branches, 'within', true);
-  const envelope = { id: '', visit: '', device: '', deviceSeq: 0, seenSeq: 0, at: '', monotonic: 0, by: '' };
-  const completes = provenDead(context, state, { ...envelope, ...body }).length > 0;
+  const completes = provenDead(context, state, { ...envelopeNow(state, at), ...body }).length > 0;
   return { outcome: 'event', body: completes && next !== undefined ? { ...body, next } : body };
 }
 

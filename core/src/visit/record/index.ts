@@ -10,3 +10,4 @@ export * from './standing';
 export * from './visit-context';
 export * from './visit-event';
 export * from './visit-state';
+export * from './wall-time';

@@ -1,5 +1,6 @@
 import { EVENT_KINDS, isRetractable } from '../kinds';
 import {
+  CLOCK_TOLERANCE,
   EMPTY_VISIT,
   type EventKind,
   type Standing,
@@ -7,8 +8,9 @@ import {
   type VisitContext,
   type VisitEvent,
   type VisitState,
+  wallTime,
 } from '../record';
-import { madeUnknown, powered } from '../safety';
+import { isVouchedFor, madeUnknown, powered, proofsRevoked } from '../safety';
 import { stepIn } from '../walking';
 
 /**
@@ -76,11 +78,15 @@ function anyKindOf(event: VisitEvent): EventKind<VisitEvent> {
 /** The state after one event and its line; the caller adds the line to the trail. */
 function fold(
   context: VisitContext,
-  before: VisitState,
+  present: VisitState,
   event: VisitEvent,
   retracted: ReadonlySet<string>,
 ): readonly [VisitState, TrailLine] {
   const kind = anyKindOf(event);
+  const previous = present.trail.at(-1)?.event;
+  // A proof of dead ends by itself: what nobody was there for is not vouched for.
+  const isUnwatched = previous !== undefined && !isVouchedFor(previous, event);
+  const before = isUnwatched ? proofsRevoked(present) : present;
   const chart = chartOf(before, event);
   const standing = retracted.has(event.id) ? 'retracted' : standingOf(before, event, chart);
   const step = 'step' in event ? stepIn(context, chart, event.step) : undefined;
@@ -90,7 +96,7 @@ function fold(
     ...(chart === undefined ? {} : { chart }),
     ...(step ? { step } : {}),
     conditions: before.conditions,
-    disturbsProof: kind.disturbsProof?.(event, standing === 'retracted') ?? true,
+    disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };
   return [arrived(before, after(context, before, line, kind)), line];
@@ -127,26 +133,12 @@ function released(state: VisitState): VisitState {
   return { ...state, conditions };
 }
 
-/** Wall and monotonic clock may drift apart by this much, in milliseconds, before an interval is doubted. */
-const CLOCK_TOLERANCE = 2000;
-
 function isClockDoubtful(state: VisitState, event: VisitEvent): boolean {
   const previous = state.trail.at(-1)?.event;
   if (!previous) return false;
   if (previous.device !== event.device) return true;
   const wall = wallTime(event) - wallTime(previous);
   return !(Math.abs(wall - (event.monotonic - previous.monotonic)) <= CLOCK_TOLERANCE);
-}
-
-/** Parsed once: every event is compared with the one before and the one after, at every replay. */
-const wallTimes = new WeakMap<VisitEvent, number>();
-
-function wallTime(event: VisitEvent): number {
-  const known = wallTimes.get(event);
-  if (known !== undefined) return known;
-  const time = Date.parse(event.at);
-  wallTimes.set(event, time);
-  return time;
 }
 
 /** What a retracted event leaves behind: unknown supplies, a bypass that counts as in, an interlock that counts as held. */

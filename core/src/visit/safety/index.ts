@@ -5,3 +5,4 @@ export * from './powered';
 export * from './proof-of-dead';
 export * from './supply-caution';
 export * from './uncleared';
+export * from './vouched';

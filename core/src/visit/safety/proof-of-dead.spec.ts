@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { envelope, VisitDriver } from '../../testing/demo';
+import { envelope, uuid, VisitDriver } from '../../testing/demo';
 import type { Reading } from '../../quantity';
-import type { EventBody } from '../record';
+import { enterReading } from '../reading';
+import type { EventBody, EventEnvelope } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
 import { pairExpectation, proofTasks, provenDead, showsLive } from '.';
 import { currentStep } from '../walking';
@@ -140,17 +141,62 @@ describe('a proof of dead', () => {
   it('ends with a check after it that shows life, and with nothing else', () => {
     const visit = atProof();
     WHOLE.slice(0, -1).forEach((text) => visit.read(text));
-    const check = { ...envelope(99), type: 'meter-proven', step: visit.state.step, text: '230' } as const;
+    const check = {
+      ...envelope(visit.events.length),
+      type: 'meter-proven',
+      step: visit.state.step,
+      text: '230',
+    } as const;
     const proven = (rest: { readonly when: 'before' | 'after'; readonly shows: 'live' | 'nothing' }) =>
       provenDead(visit.context, visit.state, { ...check, ...rest });
     expect(proven({ when: 'after', shows: 'live' })).not.toEqual([]);
     expect(proven({ when: 'before', shows: 'live' })).toEqual([]);
     expect(proven({ when: 'after', shows: 'nothing' })).toEqual([]);
-    expect(provenDead(visit.context, visit.state, { ...envelope(99), type: 'note-added', text: '' })).toEqual([]);
+    expect(
+      provenDead(visit.context, visit.state, { ...envelope(visit.events.length), type: 'note-added', text: '' }),
+    ).toEqual([]);
     const elsewhere = new VisitDriver().open();
     expect(provenDead(elsewhere.context, elsewhere.state, { ...check, when: 'after', shows: 'live' }))
       .withContext('at a step that proves nothing')
       .toEqual([]);
+  });
+
+  /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, another device. */
+  const UNWATCHED: readonly ((before: EventEnvelope) => Partial<EventEnvelope>)[] = [
+    ({ at }) => ({ at: new Date(Date.parse(at) + 16 * 60_000).toISOString() }),
+    ({ at }) => ({ at: new Date(Date.parse(at) + 7 * 3_600_000).toISOString() }),
+    ({ at, monotonic }) => ({ at, monotonic: monotonic + 16 * 60_000 }),
+    ({ at }) => ({ at: new Date(Date.parse(at) - 60_000).toISOString() }),
+    () => ({ device: uuid(901) }),
+    () => ({ at: 'no time' }),
+  ];
+
+  it('is none where nobody was there between any two of its readings', () => {
+    UNWATCHED.forEach((gap, way) => {
+      for (let at = 1; at < WHOLE.length; at += 1) {
+        const visit = atProof();
+        WHOLE.forEach((text, index) => {
+          const entered = enterReading(visit.context, visit.state, { text });
+          const previous = visit.events.at(-1);
+          if (entered.outcome !== 'event' || !previous) return;
+          visit.log(entered.body, index === at ? gap(previous) : {});
+        });
+        expect(isDead(visit)).withContext(`way ${way}, before reading ${at}`).toBeFalse();
+      }
+    });
+  });
+
+  it('ends by itself with whatever is logged after nobody was there, and lasts while somebody is', () => {
+    for (const gap of UNWATCHED) {
+      const visit = atProof();
+      visit.prove();
+      expect(isDead(visit)).toBeTrue();
+      visit.log({ type: 'note-added', text: 'still dry' });
+      expect(isDead(visit)).withContext('a minute on').toBeTrue();
+      const previous = visit.events.at(-1);
+      if (previous) visit.log({ type: 'note-added', text: 'back' }, gap(previous));
+      expect(isDead(visit)).withContext('after nobody was there').toBeFalse();
+    }
   });
 
   it('stops at a live pair, and does not count it', () => {

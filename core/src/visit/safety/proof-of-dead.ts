@@ -5,6 +5,7 @@ import type { MeasurementFunction, Reading } from '../../quantity';
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
 import { currentStep } from '../walking';
+import { isVouchedFor } from './vouched';
 import type { VisitContext, VisitEvent, VisitState } from '../record';
 
 /** One thing to read in a proof of dead, in this order: known live, every pair AC and DC, known live again. */
@@ -71,6 +72,8 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement' || event.type !== 'meter-proven' || event.when !== 'after' || event.shows !== 'live')
     return [];
+  const last = state.trail.at(-1)?.event;
+  if (last !== undefined && !isVouchedFor(last, event)) return [];
   const missing = proofTasks(context, state, step).filter(
     (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
   );

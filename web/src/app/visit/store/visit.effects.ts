@@ -17,6 +17,7 @@ import {
   merge,
   mergeMap,
   of,
+  startWith,
   switchMap,
   takeUntil,
   timer,
@@ -38,6 +39,8 @@ import { visitFeature } from './visit.reducer';
 
 /** Milliseconds in which a frame is surely drawn. */
 const AFTER_PAINT = 60;
+/** Milliseconds between two looks whether a proof of dead has run out: nobody need touch the page for it. */
+const LOOK_EVERY = 10_000;
 /** Milliseconds between two looks at what other devices logged. */
 const PULL_EVERY = 5000;
 
@@ -83,11 +86,14 @@ export const noteMissingServer = createEffect(
   { functional: true },
 );
 
-/** Coming back after a long pause revokes every proof of dead; the log says so. */
+/** A long pause ends every proof of dead, on coming back and while the page stays open; the log says so. */
 export const noteResumption = createEffect(
   (actions = inject(Actions), store = inject(Store)) =>
     actions.pipe(
       ofType(VisitActions.opened),
+      switchMap(() =>
+        timer(LOOK_EVERY, LOOK_EVERY).pipe(startWith(0), takeUntil(actions.pipe(ofType(VisitActions.left)))),
+      ),
       concatLatestFrom(() => store.select(visitFeature.selectVisit)),
       map(([, visit]) => resumption(visit, Date.now())),
       filter((body) => body !== undefined),
