@@ -34,8 +34,7 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await workspace.key('z');
   await expect(workspace.log.locator('.retracted, del, s')).not.toHaveCount(0);
 
-  await page.locator('p-select').first().click();
-  await page.getByRole('option', { name: 'Ohms' }).click();
+  await page.locator('jx-select select').first().selectOption({ label: 'Ohms' });
   await expect(page.getByRole('alert')).toContainText('Do not measure yet');
   await page.getByRole('button', { name: 'Isolate and prove dead' }).click();
   await page.keyboard.press('Enter');
@@ -51,11 +50,9 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await page.locator('input[name=jumper-to]').fill('float blue');
   await page.locator('input[name=why]').fill('float out of the way');
   await page.locator('input[name=may-start]').fill('the pump');
-  await page.locator('p-select').first().click();
-  await page.getByRole('option', { name: 'flame protection' }).click();
+  await page.locator('jx-select select').first().selectOption({ label: 'flame protection' });
   await expect(page.getByRole('alert')).toContainText('never bypassed');
-  await page.locator('p-select').first().click();
-  await page.getByRole('option', { name: 'level protection' }).click();
+  await page.locator('jx-select select').first().selectOption({ label: 'level protection' });
   await page.getByRole('button', { name: 'It is in now' }).click();
   await expect(page.getByRole('button', { name: 'A jumper blocks closing' })).toBeDisabled();
   await page.getByRole('button', { name: 'It is out now' }).click();
@@ -89,8 +86,7 @@ test('beside a chart a free reading never moves the step, and the step that asks
   await workspace.start();
   await workspace.toFuse();
   await workspace.key('f');
-  await page.locator('p-select').first().click();
-  await page.getByRole('option', { name: 'Ohms' }).click();
+  await page.locator('jx-select select').first().selectOption({ label: 'Ohms' });
   await say(workspace, 'F1.1', 'F1.2', '');
   await workspace.read('0.3');
   await workspace.key('f');

@@ -1,6 +1,7 @@
 import { Shown } from '../../testing/shown';
 import { Choice } from './choice';
 import { NotedList } from './noted-list';
+import { Select } from './select';
 import { Toggles } from './toggles';
 
 const OPTIONS = [
@@ -96,5 +97,21 @@ describe('a list of what was noted', () => {
     expect(part.page.querySelector('button')).toBeNull();
     await part.set('items', []);
     expect(part.page.querySelector('ul')).toBeNull();
+  });
+});
+
+describe('a list to choose from', () => {
+  it('shows what is chosen, and gives what is picked by its id', async () => {
+    const picked: string[] = [];
+    const part = await Shown.of(Select, { labelledBy: 'name', options: OPTIONS, chosen: 'b' });
+    part.fixture.componentInstance.picked.subscribe((id) => picked.push(id));
+    const list = part.page.querySelector('select');
+    expect(list?.value).toBe('b');
+    expect(list?.getAttribute('aria-labelledby')).toBe('name');
+    if (list) list.value = 'c';
+    list?.dispatchEvent(new Event('change'));
+    expect(picked).toEqual(['c']);
+    await part.set('chosen', 'a');
+    expect(list?.value).toBe('a');
   });
 });

@@ -1,33 +1,35 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { SelectModule } from 'primeng/select';
 import type { Option } from './option';
 
-/** One of many, in a list that opens. */
+/**
+ * One of many, in the list of the browser itself: a phone shows its own, as large as a glove needs, and no list floats
+ * over the page that a scroll or a second tap could close.
+ */
 @Component({
   selector: 'jx-select',
-  imports: [FormsModule, SelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-select
-      appendTo="body"
-      optionLabel="name"
-      optionValue="id"
-      [ariaLabelledBy]="labelledBy()"
-      [options]="$any(options())"
-      [ngModel]="chosen()"
-      [ngModelOptions]="{ standalone: true }"
-      (ngModelChange)="picked.emit($event)"
-    />
+    <select #list [attr.aria-labelledby]="labelledBy()" (change)="pick(list.value)">
+      @for (option of options(); track option.id) {
+        <option [value]="option.id" [selected]="option.id === chosen()">{{ option.name }}</option>
+      }
+    </select>
   `,
   styles: `
-    :host,
-    p-select {
+    :host {
       display: flex;
     }
-    p-select {
+    select {
       flex: 1;
       min-width: 0;
+      min-height: 46px;
+      padding: 0 12px;
+      border: 1px solid var(--p-inputtext-border-color, var(--soft-ink));
+      border-radius: 12px;
+      background: var(--sheet);
+      color: var(--ink);
+      font: inherit;
+      text-overflow: ellipsis;
     }
   `,
 })
@@ -37,4 +39,9 @@ export class Select<Id extends string> {
   readonly options = input.required<readonly Option<Id>[]>();
   readonly chosen = input<Id>();
   readonly picked = output<Id>();
+
+  protected pick(id: string): void {
+    const option = this.options().find((each) => each.id === id);
+    if (option) this.picked.emit(option.id);
+  }
 }
