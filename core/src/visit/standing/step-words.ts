@@ -98,7 +98,7 @@ export function shouldWords(expectation: ResolvedExpectation, measured: Measurem
   if (!judgeable || alternatives) return words;
   const isState = ['present', 'absent', 'closed', 'open'].includes(words);
   const band = isOfMagnitude(expectation)
-    ? `0 to ${formatValue(high, unit, 4)}, either way round`
+    ? `at most ±${formatValue(high, unit, 4)}`
     : Number.isFinite(low) && Number.isFinite(high)
       ? low === 0 && FUNCTIONS[measured].neverNegative
         ? `0 to ${formatValue(high, unit, 4)}`

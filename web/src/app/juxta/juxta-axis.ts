@@ -242,8 +242,8 @@ function ticksOf(
   return apart(values.map((value) => ({ x: scale(value), label: tickLabel(value, largest, unit) })));
 }
 
-/** Widest a character of a tick's label is drawn, and the gap to the next label. */
-const CHARACTER = 9;
+/** Widest a character of a tick's label is drawn, on a phone, and the gap to the next label. */
+const CHARACTER = 14.5;
 const GAP = 6;
 
 /** Every second tick, until no label touches the next. */

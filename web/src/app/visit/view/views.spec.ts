@@ -150,7 +150,7 @@ describe('words of a step', () => {
       '20.4 V to 28.8 V',
     );
     expect(words({ kind: 'limit', atLeast: '1 MΩ' }, 'insulation')).toBe('at least 1 MΩ');
-    expect(words({ kind: 'limit', atMost: '50 V' }, 'dc-voltage')).toBe('0 to 50 V, either way round');
+    expect(words({ kind: 'limit', atMost: '50 V' }, 'dc-voltage')).toBe('at most ±50 V');
     expect(words({ kind: 'unknown' }, 'resistance')).toBe('not known');
   });
 });
