@@ -8,6 +8,8 @@ export default defineConfig({
   timeout: 60_000,
   expect: { timeout: 7_000 },
   workers: 1,
+  // What a busy machine lets time out once is tried again, told as flaky, and its trace kept.
+  retries: 1,
   fullyParallel: false,
   reporter: [['line']],
   outputDir: '../test-results',

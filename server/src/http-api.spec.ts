@@ -1,22 +1,38 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { API_ROUTES, openApi } from '@juxtameter/contract';
+import { pino } from 'pino';
+import { createApp, type AppParts } from './http/app';
 
-const FOLDER = new URL('./http/', import.meta.url);
+interface Layer {
+  readonly route?: { readonly path: string; readonly methods: Readonly<Record<string, boolean>> };
+  readonly handle: { readonly stack?: readonly Layer[] };
+}
 
-/** Addresses as the source of the server writes them. */
-function routesInSource(): readonly string[] {
-  const text = readdirSync(FOLDER)
-    .filter((name) => name.endsWith('.ts'))
-    .map((name) => readFileSync(new URL(name, FOLDER), 'utf8'))
-    .join('\n');
-  return [...text.matchAll(/(?:router|app)\.(get|put|post|delete|patch)\('(\/[^'{]+)'/g)].map(
-    ([, method, path]) => `${method} ${(path ?? '').replace(/^\/api/, '')}`,
-  );
+/** The addresses the server answers at, those of the page left out. */
+function routesOf(layers: readonly Layer[]): readonly string[] {
+  return layers.flatMap(({ route, handle }) => {
+    if (!route) return routesOf(handle.stack ?? []);
+    const methods = Object.keys(route.methods).filter((method) => route.methods[method]);
+    return methods.map((method) => `${method} ${route.path.replace(/^\/api/, '')}`);
+  });
+}
+
+function routesOfServer(): readonly string[] {
+  const page = mkdtempSync(join(tmpdir(), 'juxtameter-page-'));
+  const parts = {
+    logger: pino({ level: 'silent' }),
+    page: mkdtempSync(join(tmpdir(), 'juxtameter-page-')),
+  } as unknown as AppParts;
+  const { stack } = createApp(parts).router as unknown as { readonly stack: readonly Layer[] };
+  rmSync(page, { recursive: true });
+  return routesOf(stack).filter((each) => !each.includes('*'));
 }
 
 describe('the description of the API', () => {
   it('has every route there is, and no other', () => {
-    expect(API_ROUTES.map(({ method, path }) => `${method} ${path}`).sort()).toEqual([...routesInSource()].sort());
+    expect(API_ROUTES.map(({ method, path }) => `${method} ${path}`).sort()).toEqual([...routesOfServer()].sort());
   });
 
   it('is published as OpenAPI with every address and parameter', () => {
