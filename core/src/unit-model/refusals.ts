@@ -8,6 +8,8 @@ export const REFUSALS = {
     `Amps across the ${supply} supply would short it through the meter: amps are measured in series, or with a clamp.`,
   meterTooWeak: (meter: string, builtFor: string, needed: string) =>
     `${meter} is built for ${builtFor}; here it takes ${needed}. Take a meter that is.`,
+  meterCannotProve: (meter: string, lacking: string) =>
+    `${meter} has no ${lacking}: a proof of dead takes AC and DC of one meter. Take a meter that has both.`,
   boardShorted: (board: string) =>
     `${board} gets no power: something that plugs into it is shorted. Mend that and clear it again.`,
   boardNotCleared: (board: string) =>

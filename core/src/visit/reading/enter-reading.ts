@@ -10,7 +10,15 @@ import {
 import { FUNCTIONS, parseReading, type MeasurementFunction, type Reading } from '../../quantity';
 import { judge, judgeSet, type JointJudgement, type Judgement, type SetMember } from '../../verdict';
 import { chainAsked, chainJoint } from './chain-step';
-import { meterRefusal, pairExpectation, proofTasks, provenDead, showsLive, type ProofTask } from '../safety';
+import {
+  meterRefusal,
+  pairExpectation,
+  proofRefusal,
+  proofTasks,
+  provenDead,
+  showsLive,
+  type ProofTask,
+} from '../safety';
 import { resolutionFacts } from './resolution-facts';
 import { jointExpectation, slotReadings, slotsOf, waivedParts, type Slot } from './slots';
 import { currentStep, unmetConditions, unmetWait, type Unmet } from '../walking';
@@ -149,14 +157,16 @@ export function refusalHere(
 function askedProof(context: VisitContext, state: VisitState, step: MeasurementStep): Asked | undefined {
   const task = proofTasks(context, state, step).find((each) => !each.done);
   if (!task) return undefined;
+  const cannot = proofRefusal(meterHere(context, state));
   if (task.kind === 'meter') {
     const expectation = resolveExpectation(KNOWN_LIVE, 'ac-voltage');
-    return { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };
+    const asked: Asked = { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };
+    return cannot === undefined ? asked : { ...asked, refusal: cannot };
   }
   const { pair, current, limit } = task;
   const { function: measured, expectation } = pairExpectation(limit, current);
   const { from, to } = pair;
-  const refusal = refusalHere(context, state, { function: measured, from, to, expectation });
+  const refusal = cannot ?? refusalHere(context, state, { function: measured, from, to, expectation });
   return {
     step,
     function: measured,

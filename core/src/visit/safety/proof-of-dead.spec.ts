@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { envelope, uuid, VisitDriver } from '../../testing/demo';
+import { DEMO_CONTEXT, envelope, HAND_METER, uuid, VisitDriver } from '../../testing/demo';
 import type { Reading } from '../../quantity';
 import { enterReading } from '../reading';
-import type { EventBody, EventEnvelope } from '../record';
+import { VisitContext, type EventBody, type EventEnvelope } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
 import { pairExpectation, proofTasks, provenDead, showsLive } from '.';
 import { currentStep } from '../walking';
@@ -159,6 +159,27 @@ describe('a proof of dead', () => {
     expect(provenDead(elsewhere.context, elsewhere.state, { ...check, when: 'after', shows: 'live' }))
       .withContext('at a step that proves nothing')
       .toEqual([]);
+  });
+
+  it('is refused with a meter that lacks AC or DC volts, at every reading, and proves nothing in a log that has it', () => {
+    for (const lacking of ['ac-voltage', 'dc-voltage'] as const) {
+      const functions = new Map([...HAND_METER.functions].filter(([each]) => each !== lacking));
+      const half = { ...HAND_METER, id: 'half', name: 'Half', functions };
+      const context = new VisitContext({ ...DEMO_CONTEXT, meters: { ...DEMO_CONTEXT.meters, half } });
+      const visit = new VisitDriver(context).open();
+      visit.log({ type: 'meter-changed', meter: 'half' });
+      visit.act().answer('nothing').answer('both-lit').act();
+      const entered = enterReading(context, visit.state, { text: '231' });
+      expect(entered.outcome === 'error' && entered.message).toContain('a proof of dead takes AC and DC of one meter');
+      const whole = atProof();
+      WHOLE.forEach((text) => whole.read(text));
+      for (const event of whole.events.slice(visit.events.length - 1)) {
+        const { type } = event;
+        if (type === 'meter-proven' || type === 'reading-taken') visit.log(event);
+      }
+      expect(isDead(whole)).toBeTrue();
+      expect(isDead(visit)).withContext(lacking).toBeFalse();
+    }
   });
 
   /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, another device. */

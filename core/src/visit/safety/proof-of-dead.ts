@@ -1,7 +1,8 @@
 import { PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
-import { conductorPairs, deadLimit, type ConductorPair } from '../../unit-model';
-import type { MeasurementFunction, Reading } from '../../quantity';
+import type { Meter } from '../../meter';
+import { conductorPairs, deadLimit, REFUSALS, type ConductorPair } from '../../unit-model';
+import { FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
 import { currentStep } from '../walking';
@@ -67,6 +68,15 @@ function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPa
   return deadLimit(context.wiring, pair.supply, current, step.measure.place);
 }
 
+/** What one meter has to read for a proof of dead: AC shows nothing of DC, and the other way round. */
+const PROOF_FUNCTIONS = ['ac-voltage', 'dc-voltage'] as const satisfies readonly MeasurementFunction[];
+
+/** Why no proof of dead can be made with this meter, in one sentence; undefined where nothing speaks against it. */
+export function proofRefusal(meter: Meter | undefined): string | undefined {
+  const lacking = meter && PROOF_FUNCTIONS.find((each) => !meter.functions.has(each));
+  return lacking === undefined ? undefined : REFUSALS.meterCannotProve(meter?.name ?? '', FUNCTIONS[lacking].name);
+}
+
 /** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */
 export function provenDead(context: VisitContext, state: VisitState, event: VisitEvent): readonly string[] {
   const step = currentStep(context, state);
@@ -74,6 +84,7 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
     return [];
   const last = state.trail.at(-1)?.event;
   if (last !== undefined && !isVouchedFor(last, event)) return [];
+  if (proofRefusal(context.meters[state.meter ?? '']) !== undefined) return [];
   const missing = proofTasks(context, state, step).filter(
     (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
   );
