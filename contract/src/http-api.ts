@@ -1,19 +1,6 @@
+import type { ApiRoute } from './api-route';
 import { VISIT_EXPORTS } from './visit-export';
 import { schemaUrn, type JsonSchema } from './describe';
-
-/** One address of the API. */
-export interface ApiRoute {
-  readonly method: 'get' | 'put' | 'post';
-  /** As Express writes it: `/visits/:id`, below `/api`. */
-  readonly path: string;
-  readonly summary: string;
-  /** Published schema of what is sent. */
-  readonly takes?: string;
-  /** Published schema of what is answered, where it is one; else in words. */
-  readonly gives: { readonly schema?: string; readonly words: string; readonly type?: string };
-  readonly status?: 200 | 201;
-  readonly query?: readonly { readonly name: string; readonly what: string }[];
-}
 
 /** Every address of the API. The server's spec compares it with the routes there are. */
 export const API_ROUTES: readonly ApiRoute[] = [

@@ -25,4 +25,5 @@ export { freePinned, isFreeUnit } from './free-pinned';
 export { PUBLISHED, REQUESTS } from './published';
 export { fieldTables, jsonSchemas, nodeOf, schemaUrn, type JsonSchema, type Published } from './describe';
 export { VISIT_EXPORTS, type VisitExport } from './visit-export';
-export { API_ROUTES, openApi, type ApiRoute } from './http-api';
+export type { ApiRoute } from './api-route';
+export { API_ROUTES, openApi } from './http-api';

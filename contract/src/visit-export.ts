@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
 import type { VisitDocument } from './api';
-import type { ApiRoute } from './http-api';
+import type { ApiRoute } from './api-route';
 import { visitContext } from './visit-context';
 
 /** A file that a visit is handed over as: by the page, by the server, and described in the API. */
