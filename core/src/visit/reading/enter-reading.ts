@@ -232,8 +232,14 @@ export function magnitudeOf({ of, low, high }: ResolvedExpectation): number | un
 /** Where the next event would stand in the log: on the same device, now, or as the last one where nobody says when. */
 function envelopeNow(state: VisitState, at: string | undefined): EventEnvelope {
   const last = state.trail.at(-1)?.event;
-  const nothing = { id: '', visit: '', deviceSeq: 0, seenSeq: 0, by: '' };
-  return { ...nothing, device: last?.device ?? '', monotonic: last?.monotonic ?? 0, at: at ?? last?.at ?? '' };
+  const nothing = { id: '', visit: '', deviceSeq: 0, seenSeq: 0 };
+  return {
+    ...nothing,
+    by: last?.by ?? '',
+    device: last?.device ?? '',
+    monotonic: last?.monotonic ?? 0,
+    at: at ?? last?.at ?? '',
+  };
 }
 
 function meterCheck(

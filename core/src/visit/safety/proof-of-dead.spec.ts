@@ -182,13 +182,13 @@ describe('a proof of dead', () => {
     }
   });
 
-  /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, another device. */
+  /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, somebody else on another device. */
   const UNWATCHED: readonly ((before: EventEnvelope) => Partial<EventEnvelope>)[] = [
     ({ at }) => ({ at: new Date(Date.parse(at) + 16 * 60_000).toISOString() }),
     ({ at }) => ({ at: new Date(Date.parse(at) + 7 * 3_600_000).toISOString() }),
     ({ at, monotonic }) => ({ at, monotonic: monotonic + 16 * 60_000 }),
     ({ at }) => ({ at: new Date(Date.parse(at) - 60_000).toISOString() }),
-    () => ({ device: uuid(901) }),
+    () => ({ device: uuid(901), by: 'Finch' }),
     () => ({ at: 'no time' }),
   ];
 
@@ -214,6 +214,8 @@ describe('a proof of dead', () => {
       expect(isDead(visit)).toBeTrue();
       visit.log({ type: 'note-added', text: 'still dry' });
       expect(isDead(visit)).withContext('a minute on').toBeTrue();
+      visit.log({ type: 'note-added', text: 'page loaded again' }, { device: uuid(902), monotonic: 4000 });
+      expect(isDead(visit)).withContext('in the page loaded again').toBeTrue();
       const previous = visit.events.at(-1);
       if (previous) visit.log({ type: 'note-added', text: 'back' }, gap(previous));
       expect(isDead(visit)).withContext('after nobody was there').toBeFalse();
