@@ -1,4 +1,4 @@
-import { SUPPLY_SYSTEMS, type CallDocument, type SupplyDocument } from '@juxtameter/core';
+import { CONDUCTOR_ROLES, SUPPLY_SYSTEMS, type CallDocument, type SupplyDocument } from '@juxtameter/core';
 import { address, id, listOf, name, oneOf, quantity, record, says, shape } from '../describe';
 
 export const supplySchema = shape<SupplyDocument>(
@@ -11,11 +11,18 @@ export const supplySchema = shape<SupplyDocument>(
   nominal: says('Its voltage.', quantity('voltage').required()),
   frequency: says('Its frequency; 50 Hz where nothing is said.', quantity('frequency')),
   impedance: says('Impedance of the source.', quantity('resistance')),
-  bond: says('Which conductor is joined to earth at the source.', name()),
+  bond: says(
+    'Which conductor is joined to earth at the source: `N-E`, `L2-E`; `none` where none is on purpose; nothing where nobody knows.',
+    name(),
+  ),
   category: says('Measurement category at this place: "CAT III". A meter built for less is refused.', name()),
   terminals: says(
     'Conductor (`L`, `N`, `E`, `L1`, `plus`, `return` ...) to the terminal where it arrives; the pairs of a proof of dead come of these.',
     record(address().required()),
+  ),
+  roles: says(
+    'Conductor to what it is, where its name is none of the usual: `{"X9": "line-1"}`.',
+    record(oneOf(CONDUCTOR_ROLES).required()),
   ),
   isolatedBy: says('The device that opens it.', id()),
   from: says('The device it comes from, where it is derived from another supply.', id()),

@@ -2,7 +2,14 @@ import { endsOf, magnitudeOfEnds, PRESENCE } from '../reference';
 import { formatExpectation } from '../expectation';
 import { FUNCTIONS } from '../quantity';
 import { supplyPlan } from '../supply';
-import { ownerOf, terminalLabel, type DeviceDocument, type UnitModelDocument, type Wiring } from '../unit-model';
+import {
+  ownerOf,
+  supplyTerminal,
+  terminalLabel,
+  type DeviceDocument,
+  type UnitModelDocument,
+  type Wiring,
+} from '../unit-model';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
 import type { JudgementNote } from '../verdict';
 import { ambiguitiesOf } from './ambiguity';
@@ -91,8 +98,8 @@ function isBlownFuse(model: UnitModelDocument, { from, to, judgement, function: 
 
 /** Whether a point is the protective earth, by wires alone. */
 export function isEarth({ model, byWire }: Wiring, point: string): boolean {
-  return model.supplies.some(({ terminals }) => {
-    const earth = terminals?.['E'];
+  return model.supplies.some((supply) => {
+    const earth = supplyTerminal(supply, 'earth');
     return earth !== undefined && byWire.joined(earth, point);
   });
 }

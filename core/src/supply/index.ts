@@ -1,2 +1,4 @@
-export { judgeSupply, SUPPLY_PATTERNS, type SupplyFacts, type SupplyPattern, type SupplyVerdict } from './judge-supply';
-export { pairVolts, supplyPlan, type SupplyPair } from './supply-plan';
+export type { PairReading } from './explain';
+export { judgeSupply, type SupplyFacts, type SupplyVerdict } from './judge-supply';
+export { SUPPLY_PATTERNS, supplyTitle, type SupplyPattern } from './patterns';
+export { supplyPlan, type SupplyPair } from './supply-plan';

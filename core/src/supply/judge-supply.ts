@@ -1,25 +1,11 @@
-import { balanceOf, endsOf, magnitudeOfEnds, PRESENCE, type Ends } from '../reference';
 import { formatValue } from '../quantity';
-import { supplyNominal, supplyOf, type SupplyDocument, type UnitModelDocument } from '../unit-model';
-import { pairBand, pairVolts } from './supply-plan';
-
-/** What the pairs of a supply can come to together. */
-export const SUPPLY_PATTERNS = [
-  'good',
-  'no-supply',
-  'reversed',
-  'lost-neutral',
-  'one-leg-lost',
-  'both-on-one-leg',
-  'one-leg-or-fed-back',
-  'floating',
-  'low',
-  'high',
-  'unbalanced',
-  'weak-cells',
-  'unclear',
-] as const;
-export type SupplyPattern = (typeof SUPPLY_PATTERNS)[number];
+import { balanceOf, magnitudeOfEnds, PRESENCE, type Ends } from '../reference';
+import { supplyOf, type UnitModelDocument } from '../unit-model';
+import { explainedAt, leastVolts, predicted, type PairReading, type World } from './explain';
+import { healthyWorld, hypothesesOf, type Hypothesis } from './hypotheses';
+import { SUPPLY_PATTERNS, type SupplyPattern } from './patterns';
+import { Source } from './source';
+import { pairBand, supplyPairs } from './supply-plan';
 
 export interface SupplyVerdict {
   readonly pattern: SupplyPattern;
@@ -28,10 +14,7 @@ export interface SupplyVerdict {
 }
 
 export interface SupplyFacts {
-  /** Volts of every pair by its name, DC with its sign. */
-  readonly volts: ReadonlyMap<string, number>;
-  /** All that the volts of a pair may be, as far as the meter can tell; the volts themselves where it is not known. */
-  readonly intervals?: ReadonlyMap<string, Ends>;
+  readonly readings: readonly PairReading[];
   /** Nothing that could feed a dead conductor back is on. */
   readonly isUnloaded: boolean;
   /** The continuity of its earth was read and is right. */
@@ -40,232 +23,225 @@ export interface SupplyFacts {
 
 /** Unbalance of a three-phase supply that harms a motor: NEMA MG 1 derates it above 1 % (from memory). */
 const UNBALANCE = 0.01;
-/** Legs this far apart hang on a neutral that does not hold them; common practice, no source. */
-const LOOSE_NEUTRAL = 0.1;
+/** A source that is off besides what else is wrong is not far from its nominal voltage. */
+const ABOUT_NOMINAL: Ends = { low: 0.8, high: 1.2 };
+/** More causes than these are not said at once. */
+const MOST_CLAIMS = 3;
 
-/** What all pairs of a supply say together. The volts have every pair of `supplyPlan`. */
+/** What is done next, where a pattern has more than one cause. */
+const ADVICE: Partial<Record<SupplyPattern, string>> = {
+  'frame-alive': '. Do not touch the frame until its earth is proven against one that is known to be good',
+  'one-leg-or-fed-back': '. Take the load off and read again: what stays is one conductor, what goes was fed back',
+  'conductors-lost': '. All of it may be alive through the loads',
+  'lost-neutral': '. What hangs on the other lines may get more than it bears: switch off before the loads are',
+  'two-lines': '. Switch off: what is built for one line gets more than it bears',
+};
+
+/**
+ * What all pairs of a supply say together: of everything that may be wrong with it, one thing before two, the worst that
+ * explains every pair read, by all the meter may have meant. Good, nothing and unbalanced are claims about all pairs.
+ */
 export function judgeSupply(model: UnitModelDocument, id: string, facts: SupplyFacts): SupplyVerdict {
   const supply = supplyOf(model, id);
   if (!supply) return { pattern: 'unclear', sentence: 'There is no such supply.' };
-  const view = new SupplyView(model, supply, facts);
-  const judged = BY_SYSTEM[supply.system](view);
-  const note =
-    facts.isEarthProven || supply.terminals?.['E'] === undefined || judged.pattern === 'floating'
-      ? ''
-      : ' The earth it was read to is not proven.';
-  return { ...judged, sentence: `${judged.sentence}${note}` };
+  return new Judging(new Source(model, supply), facts, model).verdict();
 }
 
-/** The readings of one supply with the words for them. */
-class SupplyView {
-  readonly nominal: number;
+class Judging {
+  private readonly readings: readonly PairReading[];
+  private readonly bands: ReadonlyMap<PairReading, Ends | undefined>;
+  private readonly healthy: readonly Ends[];
+  private readonly least: number;
 
   constructor(
+    private readonly source: Source,
+    private readonly facts: SupplyFacts,
     private readonly model: UnitModelDocument,
-    readonly supply: SupplyDocument,
-    readonly facts: SupplyFacts,
   ) {
-    this.nominal = supplyNominal(model, supply.id);
+    // AC has no sign: what a meter may have meant is of magnitude.
+    this.readings = source.isDirect
+      ? facts.readings
+      : facts.readings.map((each) => ({ ...each, volts: Math.abs(each.volts), ends: magnitudeOfEnds(each.ends) }));
+    this.least = leastVolts(source, this.readings);
+    // Thousands of worlds are held against these.
+    this.bands = new Map(this.readings.map((each) => [each, pairBand(source, each.conductors)]));
+    const healthy = healthyWorld(source);
+    this.healthy = this.readings.map(({ conductors }) => predicted(source, healthy, conductors));
   }
 
-  volts(name: string): number {
-    const [a = '', b = ''] = name.split('-');
-    return this.facts.volts.get(name) ?? this.facts.volts.get(`${b}-${a}`) ?? NaN;
+  verdict(): SupplyVerdict {
+    const { readings } = this;
+    const unread = this.unread();
+    if (readings.length === 0 || unread.length > 0)
+      return this.is(
+        'unclear',
+        `not all of it is read: ${unread.join(', ')} ${unread.length === 1 ? 'is' : 'are'} missing`,
+      );
+    if (readings.every((each) => this.isNothing(each))) return this.nothing();
+    const banded = readings.filter((each) => this.bands.get(each) !== undefined);
+    const off = banded.filter((each) => this.side(each) !== 'within');
+    const unsure = off.filter((each) => this.side(each) === undefined);
+    if (off.length > 0 && unsure.length === off.length)
+      return this.is('unclear', `${this.words(unsure)} too close to the limit of its band for this meter to call`);
+    const fits = this.fits(off.length === 0);
+    if (off.length === 0 && fits.length === 0) return this.balanced();
+    return fits.length === 0
+      ? this.is('unclear', 'no one reason explains this. Read it again, and treat all of it as alive')
+      : this.worst(fits);
   }
 
-  words(...names: readonly string[]): string {
-    return names
-      .filter((name) => !Number.isNaN(this.volts(name)))
-      .map((name) => `${name} ${formatValue(this.volts(name), 'V', 4)}`)
-      .join(', ');
+  private nothing(): SupplyVerdict {
+    const back = 'That is no proof of dead';
+    return this.source.earth === undefined
+      ? this.is(
+          'nothing-across',
+          `nothing across. One of them may still be alive to earth, which was not read. ${back}`,
+        )
+      : this.is('no-supply', `nothing arrives. ${back}`);
   }
 
-  /** The magnitude of a pair with all it may be. */
-  private ends(name: string): Ends {
-    const [a = '', b = ''] = name.split('-');
-    const known = this.facts.intervals?.get(name) ?? this.facts.intervals?.get(`${b}-${a}`);
-    return magnitudeOfEnds(known ?? endsOf(this.volts(name)));
+  /** Everything that explains all pairs: of what needs the fewest things wrong, the worst first. */
+  private fits(isWithin: boolean): readonly Hypothesis[] {
+    const asked = hypothesesOf(this.source, this.facts.isUnloaded).filter(
+      ({ pattern }) => !isWithin || this.isOfEarth(pattern),
+    );
+    const fits = asked.map((each) => ({ each, fit: this.fit(each) }));
+    // A source that is off besides is one thing more that is wrong.
+    const inBand = fits.filter(({ fit }) => fit === 'in band');
+    const fitting = (inBand.length > 0 ? inBand : fits.filter(({ fit }) => fit !== undefined)).map(({ each }) => each);
+    const least = fitting.filter(({ faults }) => faults === 1);
+    const kept = least.length > 0 ? least : fitting;
+    return [...kept].sort((a, b) => SUPPLY_PATTERNS.indexOf(a.pattern) - SUPPLY_PATTERNS.indexOf(b.pattern));
   }
 
-  private should(name: string): number {
-    return Math.abs(pairVolts(this.model, this.supply, name) ?? this.nominal);
+  /** What can be wrong where every pair that has a band is within it: only what has none, the volts to earth. */
+  private isOfEarth(pattern: SupplyPattern): boolean {
+    const { bond } = this.source;
+    if (typeof bond !== 'string') return false;
+    return pattern === 'earth-fault' || (bond === 'unknown' && (pattern === 'frame-alive' || pattern === 'floating'));
   }
 
-  isNothing(name: string): boolean {
-    return this.ends(name).high <= PRESENCE.absentPart * this.nominal;
+  /** How far the source itself may be off, as parts of its nominal voltage. */
+  private get bandScale(): Ends {
+    const [main] = this.readings.filter(({ conductors }) => (this.source.volts(...conductors) ?? 0) > 0);
+    const band = main && this.bands.get(main);
+    const volts = main && this.source.volts(...main.conductors);
+    return band && volts ? { low: band.low / volts, high: band.high / volts } : ABOUT_NOMINAL;
   }
 
-  /** At least half of what it should be, or of what a line has where it should be nothing. */
-  isAlive(name: string): boolean {
-    const line = this.supply.system === 'split-phase' ? this.nominal / 2 : this.nominal;
-    return this.ends(name).low >= PRESENCE.partialPart * (this.should(name) || line);
+  /** Whether some world of a hypothesis shows what was read, and whether the source is then within its own band. */
+  private fit(hypothesis: Hypothesis): 'in band' | 'off' | undefined {
+    const { bandScale, readings, source, least } = this;
+    let best: 'off' | undefined;
+    for (const world of hypothesis.worlds()) {
+      const scale = explainedAt(source, world, readings, hypothesis.scale ?? ABOUT_NOMINAL, least);
+      if (!scale) continue;
+      if (!hypothesis.isLevel && !this.shows(world, scale)) continue;
+      const isInBand = scale.low <= bandScale.high && scale.high >= bandScale.low;
+      if (hypothesis.scale || isInBand) return 'in band';
+      best = 'off';
+    }
+    return best;
+  }
+
+  /** Whether a world would be seen: some pair that was read is out of its band, and not by the level of the source alone. */
+  private shows(world: World, { low, high }: Ends): boolean {
+    return (
+      this.isElsewhere(world) &&
+      this.readings.some((each) => this.isOut(world, low, each) || this.isOut(world, high, each))
+    );
+  }
+
+  private isElsewhere(world: World): boolean {
+    const tolerance = PRESENCE.absentPart * this.least;
+    return this.readings.some(({ conductors }, index) => {
+      const is = predicted(this.source, world, conductors);
+      const would = this.healthy[index] ?? is;
+      return Math.abs(is.low - would.low) > tolerance || Math.abs(is.high - would.high) > tolerance;
+    });
+  }
+
+  private isOut(world: World, scale: number, reading: PairReading): boolean {
+    const { low, high } = predicted(this.source, world, reading.conductors);
+    const band = this.bands.get(reading);
+    return band === undefined || low !== high || low * scale < band.low || high * scale > band.high;
+  }
+
+  private worst(fits: readonly Hypothesis[]): SupplyVerdict {
+    const isEither = fits.some(({ pattern }) => pattern === 'both-on-one-leg') && !this.facts.isUnloaded;
+    const worst = fits[0]?.pattern ?? 'unclear';
+    const pattern = worst === 'both-on-one-leg' && isEither ? 'one-leg-or-fed-back' : worst;
+    const claims = [...new Set(fits.map(({ claim }) => claim))].slice(0, MOST_CLAIMS);
+    if (pattern === 'low' && this.isBattery) return this.is('weak-cells', this.weakCells());
+    const advice = new Set([pattern, ...(isEither ? (['one-leg-or-fed-back'] as const) : [])]);
+    return this.is(pattern, `${claims.join(', or ')}${[...advice].map((each) => ADVICE[each] ?? '').join('')}`);
+  }
+
+  private weakCells(): string {
+    const across = Math.max(...this.readings.map(({ volts }) => volts));
+    return `${percent(across / this.source.nominal)} of what fresh cells give: weak. Lamps may still light, a relay does not pull`;
+  }
+
+  /** Every pair within its band: right, save that the phases of a motor have to be alike. */
+  private balanced(): SupplyVerdict {
+    const { source, readings } = this;
+    const lines = readings.filter(({ conductors }) => conductors.every((each) => source.isLine(each)));
+    if (source.supply.system !== 'three-phase' || lines.length < 3) return this.is('good', 'as it should be');
+    const { mean, deviation, unbalance } = balanceOf(lines.map(({ volts }) => volts));
+    if (unbalance <= UNBALANCE) return this.is('good', `${percent(unbalance)} unbalanced, as it should be`);
+    const held = this.facts.isUnloaded
+      ? ''
+      : '. A lost phase may be held up by a running motor: stop it and read again';
+    return this.is(
+      'unbalanced',
+      `mean ${formatValue(mean, 'V', 4)}, the farthest ${formatValue(deviation, 'V', 3)} from it, ${percent(unbalance)} unbalanced; above 1 % a motor is derated (NEMA MG 1)${held}`,
+    );
+  }
+
+  private is(pattern: SupplyPattern, claim: string): SupplyVerdict {
+    const isDoubtful = pattern === 'floating' || pattern === 'frame-alive' || pattern === 'earth-fault';
+    const note =
+      this.facts.isEarthProven || this.source.earth === undefined || isDoubtful
+        ? ''
+        : ' The earth it was read to is not proven.';
+    const unknown =
+      this.source.strangers.length > 0
+        ? ` What ${this.source.strangers.join(', ')} is, the unit’s data do not say.`
+        : '';
+    return { pattern, sentence: `${this.words(this.readings)}: ${claim}.${note}${unknown}` };
+  }
+
+  private words(readings: readonly PairReading[]): string {
+    return readings.map(({ name, volts }) => `${name} ${formatValue(volts, 'V', 4)}`).join(', ');
+  }
+
+  private unread(): readonly string[] {
+    return supplyPairs(this.model, this.source)
+      .filter(
+        ({ conductors: [one, other] }) =>
+          !this.readings.some(({ conductors }) => conductors.includes(one) && conductors.includes(other)),
+      )
+      .map(({ name }) => name);
+  }
+
+  private isNothing({ ends }: PairReading): boolean {
+    return magnitudeOfEnds(ends).high <= PRESENCE.absentPart * this.source.nominal;
   }
 
   /** How it lies to the band its reading is judged by; undefined where the meter cannot tell. */
-  side(name: string): 'low' | 'within' | 'high' | undefined {
-    const band = pairBand(this.model, this.supply, name);
-    const { low, high } = this.ends(name);
+  private side(reading: PairReading): 'low' | 'within' | 'high' | undefined {
+    const band = this.bands.get(reading);
+    if (!band) return 'within';
+    const { low, high } = reading.ends;
     if (low >= band.low && high <= band.high) return 'within';
     if (high < band.low) return 'low';
     return low > band.high ? 'high' : undefined;
   }
 
   /** Fed by cells, which tire. */
-  get isBattery(): boolean {
-    return this.model.devices.some(({ id, kind }) => id === this.supply.from && kind === 'battery');
+  private get isBattery(): boolean {
+    return this.model.devices.some(({ id, kind }) => id === this.source.supply.from && kind === 'battery');
   }
-
-  has(name: string): boolean {
-    return !Number.isNaN(this.volts(name));
-  }
-
-  is(pattern: SupplyPattern, sentence: string): SupplyVerdict {
-    return { pattern, sentence };
-  }
-}
-
-const BY_SYSTEM: Readonly<Record<SupplyDocument['system'], (view: SupplyView) => SupplyVerdict>> = {
-  'single-phase': judgeTwoWires('L', 'N'),
-  'class-2-ac': judgeTwoWires('feed', 'return'),
-  'split-phase': judgeSplit,
-  'three-phase': judgeThree,
-  dc: judgeDirect,
-};
-
-function level(view: SupplyView, name: string): SupplyVerdict {
-  const side = view.side(name);
-  if (side === 'low')
-    return view.is('low', `${view.words(name)}: under its band. Read it again under load and find the drop.`);
-  if (side === 'high') return view.is('high', `${view.words(name)}: over its band.`);
-  if (side === undefined)
-    return view.is('unclear', `${view.words(name)}: too close to the limit of its band for this meter to call.`);
-  return view.is('good', `${view.words(...view.facts.volts.keys())}: as it should be.`);
-}
-
-/** A line and the conductor that is bonded to earth. */
-function judgeTwoWires(line: string, back: string): (view: SupplyView) => SupplyVerdict {
-  const [across, hot, cold] = [`${line}-${back}`, `${line}-E`, `${back}-E`];
-  return (view) => {
-    const words = view.words(across, hot, cold);
-    const hasEarth = view.has(hot) && view.has(cold);
-    if (view.isNothing(across) && (!hasEarth || (view.isNothing(hot) && view.isNothing(cold))))
-      return view.is('no-supply', `${words}: nothing arrives.`);
-    if (!hasEarth || view.supply.bond === undefined) {
-      return view.isAlive(across) ? level(view, across) : view.is('unclear', `${words}: no one reason explains this.`);
-    }
-    if (view.isNothing(across)) return bothAlive(view, words, back, cold);
-    if (!view.isAlive(across))
-      return view.is('low', `${words}: only a part of it arrives: a bad joint, or a load in series.`);
-    if (view.isNothing(hot) && view.isAlive(cold))
-      return view.is('reversed', `${words}: ${line} and ${back} are crossed.`);
-    if (view.isNothing(cold) && view.isAlive(hot)) return level(view, across);
-    const earth = view.facts.isEarthProven
-      ? 'the bond at the source is missing'
-      : 'this earth is not connected, or the bond is missing';
-    return view.is('floating', `${words}: about a part on each to earth. The supply floats: ${earth}.`);
-  };
-}
-
-/** Both conductors alive to earth and nothing across. */
-function bothAlive(view: SupplyView, words: string, back: string, cold: string): SupplyVerdict {
-  if (!view.isAlive(cold)) return view.is('lost-neutral', `${words}: ${back} does not come through.`);
-  return view.facts.isUnloaded
-    ? view.is('both-on-one-leg', `${words}, with every load off: both terminals sit on one conductor.`)
-    : view.is(
-        'one-leg-or-fed-back',
-        `${words}: both alive to earth and nothing across. ${back} is lost and seen through a load, or both sit on one conductor: take the load off and read ${cold} again. What stays is one conductor, what goes was fed back.`,
-      );
-}
-
-function judgeSplit(view: SupplyView): SupplyVerdict {
-  const [one, two, across] = ['L1-N', 'L2-N', 'L1-L2'];
-  const words = view.words(one, two, across, 'N-E');
-  if ([one, two, across].every((name) => view.isNothing(name)))
-    return view.is('no-supply', `${words}: nothing arrives.`);
-  const [a, b, whole] = [view.volts(one), view.volts(two), view.volts(across)];
-  const isHalf = (volts: number): boolean => volts > 0.35 * view.nominal && volts < 0.65 * view.nominal;
-  // A leg where the neutral should be: the whole stands to one side of it and a half to the other.
-  if (Math.max(a, b) > 0.85 * view.nominal && isHalf(Math.min(a, b)) && isHalf(whole))
-    return view.is('reversed', `${words}: neutral and a leg are crossed.`);
-  if (view.isNothing(one) !== view.isNothing(two) && isHalf(whole))
-    return view.is('one-leg-lost', `${words}: ${view.isNothing(one) ? 'L1' : 'L2'} does not arrive.`);
-  if (view.isAlive(across)) {
-    const isSum = Math.abs(a + b - whole) <= 0.1 * view.nominal;
-    const apart = Math.abs(a - b) / (a + b);
-    if (isSum && apart > LOOSE_NEUTRAL)
-      return view.is(
-        'lost-neutral',
-        `${words}: the legs add up to the whole and are ${percent(apart)} apart from their mean. The neutral does not hold them.`,
-      );
-    if (!isSum && (view.isNothing(one) || view.isNothing(two)))
-      return view.is('lost-neutral', `${words}: leg to leg is there and a leg to neutral is not.`);
-    if (view.has('N-E') && !view.isNothing('N-E'))
-      return view.is(
-        'floating',
-        `${words}: neutral is not at earth. ${view.facts.isEarthProven ? 'Its bond is missing' : 'Prove the earth first'}.`,
-      );
-    const off = [across, one, two].find((name) => view.side(name) !== 'within');
-    return off === undefined ? view.is('good', `${words}: as it should be.`) : level(view, off);
-  }
-  if (view.isAlive(one) && view.isAlive(two)) {
-    return view.facts.isUnloaded
-      ? view.is('both-on-one-leg', `${words}, with every load off: both terminals sit on one leg.`)
-      : view.is(
-          'one-leg-or-fed-back',
-          `${words}: both legs alive to neutral and nothing across them. Both sit on one leg, or one leg is lost and fed back through the load: take the load off and read both again. The one that goes was fed back.`,
-        );
-  }
-  const dead = view.isAlive(one) ? 'L2' : 'L1';
-  return view.is('one-leg-lost', `${words}: ${dead} does not arrive.`);
-}
-
-function judgeThree(view: SupplyView): SupplyVerdict {
-  const lines = ['L1-L2', 'L2-L3', 'L1-L3'].filter((name) => view.has(name));
-  const words = view.words(...lines);
-  if (lines.every((name) => view.isNothing(name))) return view.is('no-supply', `${words}: nothing arrives.`);
-  const alive = lines.filter((name) => view.side(name) !== 'low');
-  const weak = lines.filter((name) => Math.abs(view.volts(name)) < 0.75 * view.nominal);
-  if (weak.length >= 2 && alive.length <= 1) {
-    const lost = ['L1', 'L2', 'L3'].find((line) => weak.every((name) => name.split('-').includes(line)));
-    return view.is('one-leg-lost', `${words}: ${lost ?? 'a phase'} does not arrive.`);
-  }
-  if (weak.length === 1)
-    return view.is(
-      'both-on-one-leg',
-      `${words}: ${weak.join('')} is nearly nothing: both sit on one phase, or one is fed back through the motor.`,
-    );
-  const phases = ['L1-N', 'L2-N', 'L3-N'].filter((name) => view.has(name));
-  const neutral = balanceOf(phases.map((name) => view.volts(name)));
-  if (phases.length === 3 && neutral.unbalance > LOOSE_NEUTRAL)
-    return view.is(
-      'lost-neutral',
-      `${words}, ${view.words(...phases)}: phase to phase is right and phase to neutral is not.`,
-    );
-  const { mean, deviation, unbalance } = balanceOf(lines.map((name) => view.volts(name)));
-  if (unbalance > UNBALANCE)
-    return view.is(
-      'unbalanced',
-      `${words}: mean ${formatValue(mean, 'V', 4)}, the farthest ${formatValue(deviation, 'V', 3)} from it, ${percent(unbalance)} unbalanced; above 1 % a motor is derated (NEMA MG 1).`,
-    );
-  const off = lines.find((name) => view.side(name) !== 'within');
-  return off === undefined
-    ? view.is('good', `${words}: ${percent(unbalance)} unbalanced, as it should be.`)
-    : level(view, off);
-}
-
-function judgeDirect(view: SupplyView): SupplyVerdict {
-  const volts = view.volts('plus-minus');
-  const words = view.words('plus-minus', 'plus-E', 'minus-E');
-  if (view.isNothing('plus-minus')) return view.is('no-supply', `${words}: nothing arrives.`);
-  if (volts < 0) return view.is('reversed', `${words}: plus and minus are crossed, or the probes are.`);
-  if (view.supply.bond !== undefined && view.has('minus-E') && !view.isNothing('minus-E') && !view.isNothing('plus-E'))
-    return view.is('floating', `${words}: neither pole is at earth: the bond is missing.`);
-  if (view.side('plus-minus') === 'low' && view.isBattery)
-    return view.is(
-      'weak-cells',
-      `${words}, ${percent(volts / view.nominal)} of what fresh cells give: weak. Lamps may still light, a relay does not pull.`,
-    );
-  return level(view, 'plus-minus');
 }
 
 function percent(part: number): string {

@@ -21,6 +21,7 @@ const SYSTEMS: Readonly<Record<SupplySystem, SystemTraits>> = {
   'single-phase': { name: 'mains', nominal: '230 V', conductors: ['L', 'N', 'E'] },
   'split-phase': { name: 'split-phase mains', nominal: '240 V', conductors: ['L1', 'L2', 'N', 'E'] },
   'three-phase': { name: 'three-phase mains', nominal: '400 V', conductors: ['L1', 'L2', 'L3', 'N', 'E'] },
+  'high-leg': { name: 'high-leg mains', nominal: '240 V', conductors: ['L1', 'L2', 'L3', 'N', 'E'] },
   dc: { name: 'DC', nominal: '24 V', conductors: ['plus', 'minus', 'E'] },
   'class-2-ac': { name: 'control', nominal: '24 V', conductors: ['hot', 'return', 'E'] },
 };

@@ -27,6 +27,15 @@ export {
   settingsOf,
   type KnownIndicator,
 } from './codes';
+export {
+  bondOf,
+  conductorOf,
+  conductorRole,
+  CONDUCTOR_ROLES,
+  supplyTerminal,
+  type Bond,
+  type ConductorRole,
+} from './conductor-role';
 export { DEVICE_KINDS } from './device-kinds';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintUnitModel } from './lint-unit-model';

@@ -1,5 +1,6 @@
 import { CAUTIONS } from './cautions';
 import { lintCodes, lintRecipes } from './lint-codes';
+import { lintSupplies } from './lint-supplies';
 import { lintSequences } from './lint-sequences';
 import { DEVICE_KINDS } from './device-kinds';
 import { problemError, problemWarning, type Problem } from './problem';
@@ -16,6 +17,7 @@ export function lintUnitModel(model: UnitModelDocument): readonly Problem[] {
     ...unknownTerminals(wiring),
     ...unknownElements(wiring),
     ...unwiredPins(model),
+    ...lintSupplies(model),
     ...unknownHazards(model),
     ...lintCodes(wiring),
     ...lintRecipes(model),

@@ -7,6 +7,7 @@ export interface ConductorPair {
   readonly supply: string;
   /** "L-N", as the technician says it. */
   readonly name: string;
+  readonly conductors: readonly [string, string];
   readonly from: string;
   readonly to: string;
 }
@@ -23,9 +24,13 @@ export function conductorPairs(model: UnitModelDocument, supplies: readonly stri
     const supply = supplyOf(model, id);
     const conductors = Object.entries(supply?.terminals ?? {});
     return conductors.flatMap(([name, from], index) =>
-      conductors
-        .slice(index + 1)
-        .map(([other, to]): ConductorPair => ({ supply: id, name: `${name}-${other}`, from, to })),
+      conductors.slice(index + 1).map(([other, to]): ConductorPair => ({
+        supply: id,
+        name: `${name}-${other}`,
+        conductors: [name, other],
+        from,
+        to,
+      })),
     );
   });
   return pairs.filter((pair) => pair.from !== pair.to);

@@ -1,4 +1,5 @@
 import type { FlashSign } from '../blink';
+import type { ConductorRole } from './conductor-role';
 import type { SuspectClass } from './suspect-class';
 
 /** A unit model is a wiring list: supplies, boards, devices, wires. Quantities are texts such as "24 V". */
@@ -29,7 +30,7 @@ export interface UnitModelDocument {
   readonly faults?: readonly FaultDocument[];
 }
 
-export const SUPPLY_SYSTEMS = ['single-phase', 'split-phase', 'three-phase', 'dc', 'class-2-ac'] as const;
+export const SUPPLY_SYSTEMS = ['single-phase', 'split-phase', 'three-phase', 'high-leg', 'dc', 'class-2-ac'] as const;
 export type SupplySystem = (typeof SUPPLY_SYSTEMS)[number];
 
 export interface SupplyDocument {
@@ -39,11 +40,13 @@ export interface SupplyDocument {
   readonly nominal: string;
   readonly frequency?: string;
   readonly impedance?: string;
-  /** Which conductors are joined to earth at the source. */
+  /** Which conductors are joined to earth at the source: "N-E", "L2-E"; "none" where none is on purpose. */
   readonly bond?: string;
   readonly category?: string;
   /** Conductor name to terminal address. */
   readonly terminals?: Readonly<Record<string, string>>;
+  /** Conductor name to what it is, where its name does not tell. */
+  readonly roles?: Readonly<Record<string, ConductorRole>>;
   readonly isolatedBy?: string;
   /** The device this supply comes from, for a derived supply. */
   readonly from?: string;

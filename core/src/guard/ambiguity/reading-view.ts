@@ -1,6 +1,7 @@
 import { endsOf } from '../../reference';
 import { FUNCTIONS } from '../../quantity';
 import {
+  conductorRole,
   ownerOf,
   supplyNominal,
   terminalLabel,
@@ -61,7 +62,7 @@ export class ReadingView {
   roleOf(point: string): { readonly role: Role; readonly supply: SupplyDocument } | undefined {
     for (const supply of this.model.supplies) {
       const found = Object.entries(supply.terminals ?? {}).find(([, end]) => this.nets.joined(end, point));
-      if (found) return { role: roleNamed(found[0]), supply };
+      if (found) return { role: roleNamed(supply, found[0]), supply };
     }
     return undefined;
   }
@@ -138,8 +139,9 @@ function isVoltage(event: { readonly type: string }): event is Reading {
   );
 }
 
-/** What a conductor of a supply is by the name the unit model gives it. */
-function roleNamed(conductor: string): Role {
-  if (conductor === 'E') return 'earth';
-  return conductor === 'N' || conductor === 'return' || conductor === 'minus' ? 'return' : 'line';
+/** What a conductor of a supply is; a line where nobody says, since that is the one that hurts. */
+function roleNamed(supply: SupplyDocument, conductor: string): Role {
+  const role = conductorRole(supply, conductor);
+  if (role === 'earth') return 'earth';
+  return role === 'return' || role === 'minus' ? 'return' : 'line';
 }

@@ -1,3 +1,4 @@
+import { supplyTerminal } from '../../unit-model';
 import type { Guard, Settling } from '../guard';
 import type { Reading, ReadingView } from './reading-view';
 
@@ -41,7 +42,7 @@ function oneLegOrFedBack(view: ReadingView): readonly Guard[] {
 function nominalTo(view: ReadingView, reference: string): number {
   const { supply } = view.roleOf(reference) ?? {};
   const nominal = view.nominal();
-  if (supply?.system === 'split-phase') return nominal / 2;
+  if (supply?.system === 'split-phase' || supply?.system === 'high-leg') return nominal / 2;
   return supply?.system === 'three-phase' ? Math.round(nominal / Math.sqrt(3)) : nominal;
 }
 
@@ -128,7 +129,7 @@ function referenceNotProven(view: ReadingView): readonly Guard[] {
     (each) => (view.nets.joined(each.from, at) || view.nets.joined(each.to, at)) && view.shows(each) === 'alive',
   );
   const { supply } = view.roleOf(at) ?? {};
-  const line = Object.entries(supply?.terminals ?? {}).find(([name]) => /^(L|L1|feed|plus)$/.test(name))?.[1];
+  const line = supply && (supplyTerminal(supply, 'line-1') ?? supplyTerminal(supply, 'plus'));
   if (isSeen || supply === undefined || line === undefined || view.nets.joined(line, other)) return [];
   const nominal = nominalTo(view, at);
   const settle: Settling = {

@@ -1,4 +1,7 @@
 import {
+  bondOf,
+  conductorRole,
+  supplyTerminal,
   DEVICE_KINDS,
   parseAddress,
   plugOf,
@@ -26,7 +29,9 @@ const COLD = 0.5;
 export function clearanceMembers(wiring: Wiring, boardId: string): readonly SetPart[] {
   const { model } = wiring;
   const board = model.boards.find(({ id }) => id === boardId);
-  const earth = model.supplies.map(({ terminals }) => terminals?.['E']).find((terminal) => terminal !== undefined);
+  const earth = model.supplies
+    .map((supply) => supplyTerminal(supply, 'earth'))
+    .find((terminal) => terminal !== undefined);
   if (!board) return [];
   const pins = board.connectors
     .filter(({ pluggable }) => pluggable)
@@ -146,9 +151,12 @@ function toEarth(model: UnitModelDocument, pin: string, earth: string, outside: 
 }
 
 function isBondedNet(model: UnitModelDocument, terminal: string, nets: Nets): boolean {
-  return model.supplies.some(({ terminals = {}, bond }) =>
-    Object.entries(terminals).some(
-      ([name, end]) => (name === 'E' || bond?.startsWith(`${name}-`) === true) && nets.joined(end, terminal),
-    ),
-  );
+  return model.supplies.some((supply) => {
+    const bond = bondOf(supply);
+    return Object.entries(supply.terminals ?? {}).some(
+      ([name, end]) =>
+        (conductorRole(supply, name) === 'earth' || (typeof bond !== 'string' && bond.at === name)) &&
+        nets.joined(end, terminal),
+    );
+  });
 }

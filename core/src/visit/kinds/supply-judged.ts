@@ -1,6 +1,7 @@
+import { supplyTitle } from '../../supply';
 import { supplyOf } from '../../unit-model';
 import { TOUCHES_NOTHING, type EventKind } from '../record';
-import { capital, spoken } from './words';
+import { capital } from './words';
 
 /** A supply's readings judged together, as the check of it said. */
 export interface SupplyJudged {
@@ -18,7 +19,7 @@ export const supplyJudged: EventKind<SupplyJudged> = {
   refersTo: ({ supply }) => [{ field: 'supply', to: 'supply', id: supply }],
   words: ({ model }, _state, { event }) => ({
     kind: 'look',
-    title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}, all round: ${spoken(event.pattern)}`,
+    title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}, all round: ${supplyTitle(event.pattern)}`,
     detail: event.sentence,
   }),
 };

@@ -1,6 +1,6 @@
 import { formatExpectation } from '../../expectation';
 import { endsOf } from '../../reference';
-import { judgeSupply, supplyPlan, type SupplyPair, type SupplyVerdict } from '../../supply';
+import { judgeSupply, supplyPlan, type PairReading, type SupplyPair, type SupplyVerdict } from '../../supply';
 import { isDetached, supplyOf, type Nets } from '../../unit-model';
 import { setUpKey } from './chain-readings';
 import type { EventOf, SupplyJudged, TrailLine, VisitContext, VisitState } from '../record';
@@ -59,18 +59,24 @@ function judged(
   rows: readonly SupplyRow[],
   nets: Nets,
 ): SupplyVerdict {
-  const read = rows.flatMap(({ name, reading, from }) => {
+  const readings = rows.flatMap(({ name, conductors, reading, from }): readonly PairReading[] => {
     const value = reading?.judgement.value;
-    if (name === 'earth' || value === undefined || !reading) return [];
+    if (conductors === undefined || value === undefined || !reading) return [];
     const ends = endsOf(value, reading.judgement.interval);
     // Read the other way round, a DC voltage has the other sign.
     const isTurned = reading.function === 'dc-voltage' && !nets.joined(reading.from, from);
-    return [{ name, volts: isTurned ? -value : value, ends: isTurned ? { low: -ends.high, high: -ends.low } : ends }];
+    return [
+      {
+        name,
+        conductors,
+        volts: isTurned ? -value : value,
+        ends: isTurned ? { low: -ends.high, high: -ends.low } : ends,
+      },
+    ];
   });
   const calls = model.calls ?? [];
   return judgeSupply(model, id, {
-    volts: new Map(read.map(({ name, volts }) => [name, volts])),
-    intervals: new Map(read.map(({ name, ends }) => [name, ends])),
+    readings,
     isUnloaded: calls.length > 0 && calls.every((call) => state.conditions.calls?.[call.id] === 'off'),
     isEarthProven: rows.some(({ name, reading }) => name === 'earth' && reading?.judgement.verdict === 'within'),
   });

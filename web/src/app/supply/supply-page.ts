@@ -20,6 +20,7 @@ import {
   shouldWords,
   supplyCheck,
   supplyJudged,
+  supplyTitle,
   terminalLabel,
   verdictWord,
   type EventBody,
@@ -95,6 +96,7 @@ export class SupplyPage {
     }),
   );
   protected readonly outcome = computed(() => this.check()?.outcome);
+  protected readonly outcomeTitle = computed(() => supplyTitle(this.outcome()?.pattern ?? ''));
   /** What was kept last is what the readings still say. */
   protected readonly isKept = computed(() => {
     const supply = this.supply()?.id;
@@ -221,6 +223,7 @@ const SYSTEM_WORDS: Readonly<Record<SupplySystem, string>> = {
   'single-phase': 'Single-phase',
   'split-phase': 'Split-phase, two legs and a neutral',
   'three-phase': 'Three-phase',
+  'high-leg': 'Three-phase with a high leg',
   dc: 'Direct current',
   'class-2-ac': 'Class 2, low voltage AC',
 };

@@ -1,0 +1,63 @@
+import { conductorRole, CONDUCTOR_ROLES } from './conductor-role';
+import { problemError, problemWarning, type Problem } from './problem';
+import type { SupplyDocument, UnitModelDocument } from './unit-model-document';
+
+/** What a supply lacks to be judged and to be proven dead. */
+export function lintSupplies(model: UnitModelDocument): readonly Problem[] {
+  return model.supplies.flatMap((supply, index) => lintSupply(supply, `supplies[${index}]`));
+}
+
+function lintSupply(supply: SupplyDocument, path: string): readonly Problem[] {
+  const names = Object.keys(supply.terminals ?? {});
+  const roles = names.map((name) => conductorRole(supply, name));
+  const alive = roles.filter((role) => role !== 'earth').length;
+  return [
+    ...names.flatMap((name) =>
+      conductorRole(supply, name) === undefined
+        ? [
+            problemError(
+              `${path}.terminals.${name}`,
+              `What "${name}" is, its name does not tell. Say it in roles: ${CONDUCTOR_ROLES.join(', ')}.`,
+            ),
+          ]
+        : [],
+    ),
+    ...roles.flatMap((role, at) =>
+      role !== undefined && roles.indexOf(role) < at
+        ? [
+            problemError(
+              `${path}.terminals.${names[at] ?? ''}`,
+              `A second ${role} beside ${names[roles.indexOf(role)] ?? ''}.`,
+            ),
+          ]
+        : [],
+    ),
+    ...Object.keys(supply.roles ?? {}).flatMap((name) =>
+      names.includes(name) ? [] : [problemError(`${path}.roles.${name}`, `${supply.id} has no conductor "${name}".`)],
+    ),
+    ...lintBond(supply, path),
+    ...(alive < 2
+      ? [
+          problemWarning(
+            `${path}.terminals`,
+            `${supply.id} can never be proven dead: a proof reads between at least two conductors, and ${alive} ${alive === 1 ? 'is' : 'are'} listed.`,
+          ),
+        ]
+      : []),
+  ];
+}
+
+function lintBond(supply: SupplyDocument, path: string): readonly Problem[] {
+  const { bond } = supply;
+  if (bond === undefined || bond === 'none') return [];
+  const at = bond.split('-')[0] ?? '';
+  const role = conductorRole(supply, at);
+  return role === undefined || role === 'earth'
+    ? [
+        problemError(
+          `${path}.bond`,
+          `"${bond}" names no conductor of ${supply.id}. Accepted: N-E, L2-E, return-E, none.`,
+        ),
+      ]
+    : [];
+}
