@@ -35,11 +35,19 @@ const ROOMS: Readonly<Record<string, Room>> = {
     files: ['judge-single', 'motion', 'measured-interval', 'judge-set', 'judge-balance'].map(
       (name) => `core/src/verdict/${name}.ts`,
     ),
-    specs: ['core/src/verdict/**/*.spec.ts'],
+    specs: [
+      'core/src/verdict/**/*.spec.ts',
+      'core/src/visit/reading/judging.spec.ts',
+      'core/src/meter/compared.spec.ts',
+      'core/src/expectation/*.spec.ts',
+    ],
   },
   supply: {
     floor: 0.6,
-    files: ['core/src/supply/judge-supply.ts', 'core/src/reference/presence.ts'],
+    files: [
+      ...['judge-supply', 'explain', 'hypotheses', 'source'].map((name) => `core/src/supply/${name}.ts`),
+      'core/src/reference/presence.ts',
+    ],
     specs: ['core/src/supply/**/*.spec.ts', 'core/src/reference/**/*.spec.ts', 'core/src/path/**/*.spec.ts'],
   },
   expression: {

@@ -14,6 +14,8 @@ let failed = 0;
 installPackages();
 installChromium();
 
+// Mostly waits for disks and processes: beside the checks that reckon, its output kept until it is done.
+const servers = serverSuites();
 await check('lint', [bin('eslint', 'bin', 'eslint.js'), '.', '--cache', '--cache-location', bin('.cache', 'eslint/')]);
 await check('format', [bin('prettier', 'bin', 'prettier.cjs'), '--check', '--log-level', 'warn', '.']);
 for (const project of ['core/tsconfig.json', 'contract/tsconfig.json', 'tsconfig.node.json', 'e2e/tsconfig.json']) {
@@ -22,16 +24,7 @@ for (const project of ['core/tsconfig.json', 'contract/tsconfig.json', 'tsconfig
 await check('docs made of the descriptions', ['--import', 'tsx', join(root, 'scripts/docs.ts'), '--check']);
 await check('demo visits made of their scripts', [join(root, 'scripts/demo.mjs'), '--check']);
 await suite('units in the browser', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test', 'unit'], karmaCounts);
-await suite(
-  'server and command line',
-  ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=server/jasmine.json'],
-  jasmineCounts,
-);
-await suite(
-  'the API on a PostgreSQL server, where one is installed',
-  ['--import', 'tsx', join(root, 'server/src/testing/run-with-postgres.ts'), 'server/src/api.spec.ts'],
-  jasmineCounts,
-);
+await servers;
 if (buildPage()) {
   passed += 1;
   await suite(
@@ -62,6 +55,21 @@ function installChromium() {
   process.exit(1);
 }
 
+async function serverSuites() {
+  await suite(
+    'server and command line',
+    ['--import', 'tsx', bin('jasmine', 'bin', 'jasmine.js'), '--config=server/jasmine.json'],
+    jasmineCounts,
+    { isHeld: true },
+  );
+  await suite(
+    'the API on a PostgreSQL server, where one is installed',
+    ['--import', 'tsx', join(root, 'server/src/testing/run-with-postgres.ts'), 'server/src/api.spec.ts'],
+    jasmineCounts,
+    { isHeld: true },
+  );
+}
+
 /** One check that passes or fails as a whole. */
 async function check(name, args) {
   const { code } = await run(name, args);
@@ -70,15 +78,15 @@ async function check(name, args) {
 }
 
 /** A suite whose runner counts; a runner that ends badly without a failed test counts as one. */
-async function suite(name, args, counts) {
-  const { code, output } = await run(name, args);
+async function suite(name, args, counts, options) {
+  const { code, output } = await run(name, args, options);
   const result = counts(output);
   passed += result.passed;
   failed += result.failed === 0 && code !== 0 ? 1 : result.failed;
 }
 
-function run(name, args) {
-  console.log(`\n== ${name}`);
+function run(name, args, { isHeld = false } = {}) {
+  if (!isHeld) console.log(`\n== ${name}`);
   const begun = Date.now();
   return new Promise((resolve) => {
     const child = spawn(process.execPath, args, {
@@ -93,10 +101,11 @@ function run(name, args) {
     ]) {
       stream.on('data', (chunk) => {
         output += chunk;
-        target.write(chunk);
+        if (!isHeld) target.write(chunk);
       });
     }
     child.on('close', (code) => {
+      if (isHeld) console.log(`\n== ${name}\n${output}`);
       console.log(`-- ${name}: ${code === 0 ? 'fine' : 'FAILED'}, ${((Date.now() - begun) / 1000).toFixed(0)} s`);
       resolve({ code, output });
     });
