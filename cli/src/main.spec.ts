@@ -161,9 +161,11 @@ describe('the command line', () => {
 
   it('says where a list leaves one standing', () => {
     const list = file('list.csv', 'step,reading\ncall-mist,done\nwatch,nothing\nlamps,both-lit\nisolate,done\n');
-    const { out } = juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list);
+    const options = ['--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list];
+    const { out } = juxta('replay', ...options, '--meter', METER);
     expect(out).toContain('finding: none reached');
-    expect(out).toMatch(/stands at: Prove dead.*It should be at least 10/);
+    expect(out).toMatch(/stands at: Prove dead.*It should be at least 50/);
+    expect(juxta('replay', ...options).out).toMatch(/Do not measure yet.*belongs to one meter/);
   });
 
   it('reads standard input, and gives problems with their lines as JSON', () => {

@@ -15,8 +15,10 @@ export const PRESENCE = {
   chainDeadPart: 0.1,
   /** Volts that are nothing whatever they are a part of. */
   deadVolts: 1,
-  /** Least volts that show a meter alive on a source known to be live. */
+  /** Least volts that show a meter alive on a source known to be live, where extra-low voltage is to be found gone. */
   knownLiveVolts: 10,
+  /** The same where more than that is to be found gone. */
+  knownLiveMainsVolts: 50,
 } as const;
 
 /** Two ends of what a value may be; an end may be infinite. */

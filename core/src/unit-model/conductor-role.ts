@@ -40,6 +40,33 @@ export function conductorRole(supply: SupplyDocument, conductor: string): Conduc
   return roles.find((role) => SPELLINGS[role].includes(spelled));
 }
 
+/** Conductors without a point of which nothing is proven. */
+const NEEDED: Readonly<Record<SupplyDocument['system'], readonly ConductorRole[]>> = {
+  'single-phase': ['line-1'],
+  'class-2-ac': ['line-1'],
+  'split-phase': ['line-1', 'line-2'],
+  'three-phase': ['line-1', 'line-2', 'line-3'],
+  'high-leg': ['line-1', 'line-2', 'line-3'],
+  dc: ['plus', 'minus'],
+};
+
+/**
+ * Conductors that have to be read for a proof of dead and that no terminal is published for: a line that is not read may be
+ * alive, and with two lost only earth shows it. What is derived from another supply on the machine has no earth of its own.
+ *
+ * @example unpublishedConductors({ id: 's', system: 'dc', nominal: '24 V', from: 'PU1', terminals: { plus: 'A.1' } }) // ["minus"]
+ */
+export function unpublishedConductors(supply: SupplyDocument): readonly ConductorRole[] {
+  const roles = Object.keys(supply.terminals ?? {}).map((name) => conductorRole(supply, name));
+  const alive = roles.filter((role) => role !== 'earth');
+  const missing = NEEDED[supply.system].filter((role) => !roles.includes(role));
+  return [
+    ...missing,
+    ...(missing.length === 0 && alive.length < 2 ? (['return'] as const) : []),
+    ...(supply.from === undefined && !roles.includes('earth') ? (['earth'] as const) : []),
+  ];
+}
+
 /** The conductor of a supply that has this role, by its own name. */
 export function conductorOf(supply: SupplyDocument, role: ConductorRole): string | undefined {
   return Object.keys(supply.terminals ?? {}).find((name) => conductorRole(supply, name) === role);

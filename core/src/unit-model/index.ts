@@ -33,6 +33,7 @@ export {
   conductorRole,
   CONDUCTOR_ROLES,
   supplyTerminal,
+  unpublishedConductors,
   type Bond,
   type ConductorRole,
 } from './conductor-role';

@@ -1,5 +1,6 @@
-import { conductorRole, CONDUCTOR_ROLES } from './conductor-role';
+import { conductorRole, CONDUCTOR_ROLES, unpublishedConductors } from './conductor-role';
 import { problemError, problemWarning, type Problem } from './problem';
+import { REFUSALS } from './refusals';
 import type { SupplyDocument, UnitModelDocument } from './unit-model-document';
 
 /** What a supply lacks to be judged and to be proven dead. */
@@ -10,7 +11,7 @@ export function lintSupplies(model: UnitModelDocument): readonly Problem[] {
 function lintSupply(supply: SupplyDocument, path: string): readonly Problem[] {
   const names = Object.keys(supply.terminals ?? {});
   const roles = names.map((name) => conductorRole(supply, name));
-  const alive = roles.filter((role) => role !== 'earth').length;
+  const missing = unpublishedConductors(supply);
   return [
     ...names.flatMap((name) =>
       conductorRole(supply, name) === undefined
@@ -36,13 +37,8 @@ function lintSupply(supply: SupplyDocument, path: string): readonly Problem[] {
       names.includes(name) ? [] : [problemError(`${path}.roles.${name}`, `${supply.id} has no conductor "${name}".`)],
     ),
     ...lintBond(supply, path),
-    ...(alive < 2
-      ? [
-          problemWarning(
-            `${path}.terminals`,
-            `${supply.id} can never be proven dead: a proof reads between at least two conductors, and ${alive} ${alive === 1 ? 'is' : 'are'} listed.`,
-          ),
-        ]
+    ...(missing.length > 0
+      ? [problemWarning(`${path}.terminals`, REFUSALS.unpublished(supply.name ?? supply.id, missing))]
       : []),
   ];
 }

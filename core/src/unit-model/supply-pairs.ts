@@ -1,3 +1,4 @@
+import { PRESENCE } from '../reference';
 import { supplyOf } from './unit-model';
 import type { UnitModelDocument } from './unit-model-document';
 import type { Wiring } from './wiring';
@@ -37,11 +38,10 @@ export function conductorPairs(model: UnitModelDocument, supplies: readonly stri
 }
 
 /**
- * Highest voltage, in volts, at which a pair of this supply counts as dead: the hazardous limit, and for an extra-low
- * voltage supply also 5 % of its nominal, since 24 V would pass the touch limit and still be alive.
+ * Highest voltage, in volts, at which a pair of this supply counts as dead: about nothing, as of any supply, and never more
+ * than would hurt. 25 V where 230 V should be gone do not hurt, and something feeds them: that is not dead.
  */
 export function deadLimit(wiring: Wiring, supply: string, kind: 'ac' | 'dc', place: 'dry' | 'wet' = 'dry'): number {
   const hazardous = HAZARDOUS_LIMITS[place][kind];
-  const nominal = wiring.volts(supply);
-  return nominal <= HAZARDOUS_LIMITS.dry.dc ? Math.min(hazardous, 0.05 * nominal) : hazardous;
+  return Math.min(hazardous, PRESENCE.absentPart * wiring.volts(supply));
 }

@@ -94,11 +94,20 @@ describe('proving dead', () => {
   });
 
   // IEC 61010-1, from memory: 30 V AC, 60 V DC; wet places 16 V AC, 35 V DC.
-  it('takes the hazardous limits, and for a 24 V supply 5 % of its nominal', () => {
-    expect(deadLimit(WIRING, 'mains', 'ac')).toBe(30);
-    expect(deadLimit(WIRING, 'mains', 'dc')).toBe(60);
-    expect(deadLimit(WIRING, 'mains', 'ac', 'wet')).toBe(16);
-    expect(deadLimit(WIRING, 'mains', 'dc', 'wet')).toBe(35);
+  it('takes about nothing, 5 % of the nominal, and never more than would hurt', () => {
+    const of = (nominal: string, kind: 'ac' | 'dc', place?: 'wet'): number =>
+      deadLimit(
+        new Wiring({ ...DEMO_MODEL, supplies: [{ id: 's', system: 'single-phase', nominal }] }),
+        's',
+        kind,
+        place,
+      );
+    expect(of('230 V', 'ac')).toBeCloseTo(11.5, 9);
+    expect(of('24 V', 'ac')).toBeCloseTo(1.2, 9);
+    expect(of('690 V', 'ac')).toBe(30);
+    expect(of('1500 V', 'dc')).toBe(60);
+    expect(of('690 V', 'ac', 'wet')).toBe(16);
+    expect(of('1500 V', 'dc', 'wet')).toBe(35);
     expect(deadLimit(WIRING, 'control', 'ac')).toBeCloseTo(1.2, 9);
   });
 });

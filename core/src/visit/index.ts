@@ -37,6 +37,7 @@ export {
   powerUpRefusal,
   PROOF_LASTS_SECONDS,
   proofTasks,
+  provenSince,
   showsLive,
   type AboutToMeasure,
   type ProofTask,

@@ -152,7 +152,7 @@ describe('a list of board work', () => {
     walkList(
       context,
       [
-        { type: 'visit-opened', unit: 'x', complaint: '' },
+        { type: 'visit-opened', unit: 'x', complaint: '', meter: Object.keys(context.meters)[0] ?? '' },
         { type: 'procedure-started', procedure, start: context.procedures[procedure]?.start ?? '' },
       ],
       lines.map((line, index) => ({ ...line, number: index + 2 })),

@@ -16,6 +16,7 @@ import {
   proofRefusal,
   proofTasks,
   provenDead,
+  leastLive,
   showsLive,
   type ProofTask,
 } from '../safety';
@@ -69,7 +70,13 @@ export interface Asked {
 }
 
 /** A meter check on a known source is shown beside any voltage that proves it alive. */
-const KNOWN_LIVE: ExpectationDocument = { kind: 'limit', atLeast: '10 V', source: 'any source known to be live' };
+function knownLive(nominal: number): ExpectationDocument {
+  return { kind: 'limit', atLeast: `${leastLive(nominal)} V`, source: 'any source known to be live' };
+}
+
+function highestVolts({ wiring }: VisitContext, supplies: readonly string[]): number {
+  return Math.max(0, ...supplies.map((id) => wiring.volts(id)));
+}
 
 /** What the current step asks to be read; undefined when it is no measurement or a proof is complete. */
 export function askedReading(
@@ -157,9 +164,10 @@ export function refusalHere(
 function askedProof(context: VisitContext, state: VisitState, step: MeasurementStep): Asked | undefined {
   const task = proofTasks(context, state, step).find((each) => !each.done);
   if (!task) return undefined;
-  const cannot = proofRefusal(meterHere(context, state));
+  const supplies = step.measure.proofOfDead ?? [];
+  const cannot = proofRefusal(context, meterHere(context, state), supplies);
   if (task.kind === 'meter') {
-    const expectation = resolveExpectation(KNOWN_LIVE, 'ac-voltage');
+    const expectation = resolveExpectation(knownLive(highestVolts(context, supplies)), 'ac-voltage');
     const asked: Asked = { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };
     return cannot === undefined ? asked : { ...asked, refusal: cannot };
   }
@@ -251,7 +259,14 @@ function meterCheck(
   when: 'before' | 'after',
   at: string | undefined,
 ): EnteredReading {
-  const body: MeterProven = { type: 'meter-proven', step: state.step, when, text, reading, shows: showsLive(reading) };
+  const body: MeterProven = {
+    type: 'meter-proven',
+    step: state.step,
+    when,
+    text,
+    reading,
+    shows: showsLive(reading, highestVolts(context, asked.step.measure.proofOfDead ?? [])),
+  };
   const next = branchFor(asked.step.branches, 'within', true);
   const completes = provenDead(context, state, { ...envelopeNow(state, at), ...body }).length > 0;
   return { outcome: 'event', body: completes && next !== undefined ? { ...body, next } : body };

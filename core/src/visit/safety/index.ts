@@ -3,6 +3,7 @@ export * from './fitted';
 export * from './meter-refusal';
 export * from './powered';
 export * from './proof-of-dead';
+export * from './proven-since';
 export * from './supply-caution';
 export * from './uncleared';
 export * from './vouched';

@@ -4,7 +4,8 @@ import type { Reading } from '../../quantity';
 import { enterReading } from '../reading';
 import { VisitContext, type EventBody, type EventEnvelope } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
-import { pairExpectation, proofTasks, provenDead, showsLive } from '.';
+import { unpublishedConductors, type SupplyDocument } from '../../unit-model';
+import { pairExpectation, proofTasks, provenDead, provenSince, showsLive } from '.';
 import { currentStep } from '../walking';
 
 const value = (volts: number): Reading => ({ kind: 'value', quantity: { value: volts, unit: 'V', exponent: -1 } });
@@ -180,6 +181,80 @@ describe('a proof of dead', () => {
       expect(isDead(whole)).toBeTrue();
       expect(isDead(visit)).withContext(lacking).toBeFalse();
     }
+  });
+
+  it('is refused with a meter nobody named, and proves nothing in a log that has it', () => {
+    const visit = new VisitDriver(DEMO_CONTEXT);
+    visit.log({ type: 'visit-opened', unit: 'mist-pump-east', complaint: '' });
+    const whole = atProof();
+    const before = whole.events.length;
+    for (const event of whole.events.slice(1)) visit.log(event);
+    const entered = enterReading(DEMO_CONTEXT, visit.state, { text: '231' });
+    expect(entered.outcome === 'error' && entered.message).toContain('belongs to one meter');
+    WHOLE.forEach((text) => whole.read(text));
+    for (const event of whole.events.slice(before)) visit.log(event);
+    expect(isDead(whole)).toBeTrue();
+    expect(isDead(visit)).toBeFalse();
+  });
+
+  it('is refused where any conductor of the supply has no terminal to read at', () => {
+    const [mains, ...others] = DEMO_CONTEXT.model.supplies;
+    if (!mains) throw new Error('The demo has mains');
+    for (const left of ['L', 'N', 'E']) {
+      const terminals = Object.fromEntries(Object.entries(mains.terminals ?? {}).filter(([name]) => name !== left));
+      const supplies = [{ ...mains, terminals }, ...others];
+      const context = new VisitContext({ ...DEMO_CONTEXT, model: { ...DEMO_CONTEXT.model, supplies } });
+      const visit = new VisitDriver(context).open().act().answer('nothing').answer('both-lit').act();
+      const entered = enterReading(context, visit.state, { text: '231' });
+      expect(entered.outcome === 'error' && entered.message)
+        .withContext(left)
+        .toContain('cannot be proven dead: its data say no terminal');
+    }
+  });
+
+  it('needs a point on every conductor, whatever the system', () => {
+    const of = (system: SupplyDocument['system'], ...names: readonly string[]): readonly string[] =>
+      unpublishedConductors({
+        id: 's',
+        system,
+        nominal: '230 V',
+        terminals: Object.fromEntries(names.map((n) => [n, `T.${n}`])),
+      });
+    expect(of('single-phase', 'L', 'N', 'E')).toEqual([]);
+    expect(of('single-phase')).toEqual(['line-1', 'earth']);
+    expect(of('single-phase', 'L', 'E')).toEqual(['return']);
+    expect(of('split-phase', 'L1', 'N', 'E')).toEqual(['line-2']);
+    expect(of('three-phase', 'L1', 'L2', 'L3', 'N', 'E')).toEqual([]);
+    expect(of('three-phase', 'L1', 'L3', 'E')).toEqual(['line-2']);
+    expect(of('dc', 'plus', 'minus')).toEqual(['earth']);
+  });
+
+  it('takes no battery of 12 V for a source that shows 230 V gone', () => {
+    const visit = atProof();
+    visit.read('12.4');
+    expect(tasksDone(visit)).toBe(0);
+    expect(showsLive(value(12.4), 24)).toBe('live');
+    expect(showsLive(value(48), 230)).toBe('nothing');
+    expect(showsLive(value(231), 230)).toBe('live');
+  });
+
+  it('takes no 25 V for nothing where 230 V should be gone', () => {
+    const visit = atProof();
+    visit.read('231');
+    visit.read('25');
+    expect(visit.state.step).not.toBe('prove-dead');
+    expect(isDead(visit)).toBeFalse();
+  });
+
+  it('says since when, as long as it lasts', () => {
+    const visit = atProof();
+    expect(provenSince(visit.state)).toBeUndefined();
+    visit.prove();
+    const { at } = visit.events.at(-1) ?? {};
+    visit.log({ type: 'note-added', text: 'dry' });
+    expect(provenSince(visit.state)).toBe(at);
+    visit.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    expect(provenSince(visit.state)).toBeUndefined();
   });
 
   /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, somebody else on another device. */

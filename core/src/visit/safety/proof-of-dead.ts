@@ -1,7 +1,15 @@
 import { PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import type { Meter } from '../../meter';
-import { conductorPairs, deadLimit, REFUSALS, type ConductorPair } from '../../unit-model';
+import {
+  conductorPairs,
+  deadLimit,
+  HAZARDOUS_LIMITS,
+  REFUSALS,
+  supplyOf,
+  unpublishedConductors,
+  type ConductorPair,
+} from '../../unit-model';
 import { FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
@@ -71,10 +79,23 @@ function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPa
 /** What one meter has to read for a proof of dead: AC shows nothing of DC, and the other way round. */
 const PROOF_FUNCTIONS = ['ac-voltage', 'dc-voltage'] as const satisfies readonly MeasurementFunction[];
 
-/** Why no proof of dead can be made with this meter, in one sentence; undefined where nothing speaks against it. */
-export function proofRefusal(meter: Meter | undefined): string | undefined {
-  const lacking = meter && PROOF_FUNCTIONS.find((each) => !meter.functions.has(each));
-  return lacking === undefined ? undefined : REFUSALS.meterCannotProve(meter?.name ?? '', FUNCTIONS[lacking].name);
+/**
+ * Why these supplies cannot be proven dead with this meter, in one sentence; undefined where nothing speaks against it.
+ * Nobody knows what an unnamed meter shows, and a conductor without a point is never read.
+ */
+export function proofRefusal(
+  { model }: Pick<VisitContext, 'model'>,
+  meter: Meter | undefined,
+  supplies: readonly string[],
+): string | undefined {
+  if (!meter) return REFUSALS.noMeterNamed();
+  const lacking = PROOF_FUNCTIONS.find((each) => !meter.functions.has(each));
+  if (lacking) return REFUSALS.meterCannotProve(meter.name, FUNCTIONS[lacking].name);
+  for (const supply of supplies.map((id) => supplyOf(model, id))) {
+    const missing = supply ? unpublishedConductors(supply) : [];
+    if (supply && missing.length > 0) return REFUSALS.unpublished(supply.name ?? supply.id, missing);
+  }
+  return undefined;
 }
 
 /** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */
@@ -84,12 +105,16 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
     return [];
   const last = state.trail.at(-1)?.event;
   if (last !== undefined && !isVouchedFor(last, event)) return [];
-  if (proofRefusal(context.meters[state.meter ?? '']) !== undefined) return [];
+  const supplies = step.measure.proofOfDead ?? [];
+  if (proofRefusal(context, context.meters[state.meter ?? ''], supplies) !== undefined) return [];
   const missing = proofTasks(context, state, step).filter(
     (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
   );
-  return missing.length === 0 ? (step.measure.proofOfDead ?? []) : [];
+  return missing.length === 0 ? supplies : [];
 }
+
+/** What a pair of a proof should be: dead is about nothing. */
+const NOTHING = 'nothing';
 
 /** The function and expectation for one pair: AC or DC volts, under the limit both ways. */
 export function pairExpectation(
@@ -99,16 +124,22 @@ export function pairExpectation(
   const measured: MeasurementFunction = current === 'ac' ? 'ac-voltage' : 'dc-voltage';
   const upper = resolveExpectation({ kind: 'limit', atMost: `${Number(limit.toPrecision(3))} V` }, measured);
   // DC may be dead from either side of zero.
-  return { function: measured, expectation: { ...upper, low: current === 'dc' ? -limit : 0 } };
+  return { function: measured, expectation: { ...upper, words: NOTHING, low: current === 'dc' ? -limit : 0 } };
 }
 
 /**
- * Whether a reading on a known source shows that the meter works.
+ * Whether a reading on a known source shows that the meter works there: a source of a level that tells, which twelve volts
+ * of a battery are not where 230 V are to be found gone. `nominal` is the highest of the supplies that are proven, in volts.
  *
  * @example showsLive({ kind: 'over-range' }) // "nothing"
  * @example showsLive({ kind: 'value', quantity: { value: 231, unit: 'V', exponent: 0 } }) // "live"
  */
-export function showsLive(reading: Reading): 'live' | 'nothing' {
+export function showsLive(reading: Reading, nominal = 0): 'live' | 'nothing' {
   if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
-  return measuredInterval(reading, 'ac-voltage').low >= PRESENCE.knownLiveVolts ? 'live' : 'nothing';
+  return measuredInterval(reading, 'ac-voltage').low >= leastLive(nominal) ? 'live' : 'nothing';
+}
+
+/** Volts that a source known to be live has at least, where a supply of so many volts is to be found gone. */
+export function leastLive(nominal: number): number {
+  return nominal > HAZARDOUS_LIMITS.dry.dc ? PRESENCE.knownLiveMainsVolts : PRESENCE.knownLiveVolts;
 }

@@ -96,6 +96,7 @@ export function displayUnit(measured: MeasurementFunction): string {
 export function shouldWords(expectation: ResolvedExpectation, measured: MeasurementFunction): string {
   const { low, high, unit, words, judgeable, alternatives } = expectation;
   if (!judgeable || alternatives) return words;
+  if (words === 'nothing') return `nothing: under ${formatValue(high, unit, 3)}`;
   const isState = ['present', 'absent', 'closed', 'open'].includes(words);
   const band = isOfMagnitude(expectation)
     ? `at most ±${formatValue(high, unit, 4)}`

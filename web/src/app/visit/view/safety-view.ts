@@ -1,9 +1,11 @@
+import { clockWords } from './clock-words';
 import {
   elementName,
   formatValue,
   heldInterlocks,
   inBase,
   openBypasses,
+  provenSince,
   readQuantity,
   terminalLabel,
   type SupplyState,
@@ -30,11 +32,17 @@ function supplyItems(context: VisitContext, state: VisitState): readonly SafetyI
     const volts = inBase(readQuantity(supply.nominal, `supplies.${supply.id}.nominal`, 'voltage'));
     byState.set(held, [...(byState.get(held) ?? []), formatValue(volts, 'V', 4)]);
   }
+  const since = provenSince(state);
   return [...byState].map(([held, volts]) => ({
     id: `supply-${held}`,
-    text: `${STATE_WORDS[held]} ${volts.join(' / ')}`,
+    text: `${held === 'proven-dead' ? deadWords(since) : STATE_WORDS[held]} ${volts.join(' / ')}`,
     isCaution: held !== 'proven-dead',
   }));
+}
+
+/** A proof has an age, and is no more than somebody's word of a moment ago. */
+function deadWords(since: string | undefined): string {
+  return since === undefined ? STATE_WORDS['proven-dead'] : `${STATE_WORDS['proven-dead']} since ${clockWords(since)}:`;
 }
 
 const STATE_WORDS: Readonly<Record<SupplyState, string>> = {

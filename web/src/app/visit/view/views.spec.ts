@@ -81,7 +81,7 @@ describe('the safety strip', () => {
     driver.open().act().answer('nothing').answer('both-lit').act();
     expect(texts(driver)).toEqual(['locked, not proven dead: 230 V', 'off, not proven dead: 24 V', 'no bypass']);
     driver.prove();
-    expect(texts(driver)[0]).toBe('proven dead 230 V / 24 V');
+    expect(texts(driver)[0]).toMatch(/^proven dead since \d\d:\d\d: 230 V \/ 24 V$/);
   });
 
   it('names every jumper, unconfirmed ones too', () => {
