@@ -19,6 +19,7 @@ const freeSupply = shape<FreeSupply>(
 )({
   system: says('How it is built.', oneOf(SUPPLY_SYSTEMS).required()),
   nominal: says('Its voltage, where it is known.', quantity('voltage')),
+  plug: says('What its plug is called, where the machine is connected by a cord.', name()),
 });
 
 const unitBoard = shape<NonNullable<Unit['boards']>[string]>(

@@ -25,6 +25,7 @@ export const supplySchema = shape<SupplyDocument>(
     record(oneOf(CONDUCTOR_ROLES).required()),
   ),
   isolatedBy: says('The device that opens it.', id()),
+  plug: says('What its plug is called, where the machine is connected by a cord: out and in sight it is dead.', name()),
   from: says('The device it comes from, where it is derived from another supply.', id()),
 });
 

@@ -28,8 +28,11 @@ export interface AfterCondition {
 export const NOTED_GROUPS = ['leads', 'interlocks', 'covers', 'positions', 'press', 'facts'] as const;
 export type NotedGroup = (typeof NOTED_GROUPS)[number];
 
-/** Locked is not dead, and unknown counts as live. */
-export const SUPPLY_STATES = ['on', 'unknown', 'off', 'locked', 'proven-dead'] as const;
+/**
+ * Locked is not dead, and unknown counts as live. `plug-out` is of a cord-connected supply: its plug is out and in the sight
+ * of whoever works.
+ */
+export const SUPPLY_STATES = ['on', 'unknown', 'off', 'locked', 'plug-out', 'proven-dead'] as const;
 export type SupplyState = (typeof SUPPLY_STATES)[number];
 
 /** Condition groups that are name-to-state maps. */
@@ -115,6 +118,13 @@ export function withConditions(before: Conditions, change: Conditions | undefine
     : changed;
 }
 
+/** Nobody was there: no proof holds, and a plug that was in sight may be back. */
+export function unwatched(supplies: Readonly<Record<string, SupplyState>>): Readonly<Record<string, SupplyState>> {
+  return Object.fromEntries(
+    Object.entries(withoutProofs(supplies)).map(([id, state]) => [id, state === 'plug-out' ? 'unknown' : state]),
+  );
+}
+
 /** Every proof that a supply is dead is gone; those named in `except` keep what they were just set to. */
 export function withoutProofs(
   supplies: Readonly<Record<string, SupplyState>>,
@@ -131,5 +141,5 @@ export function withoutProofs(
  * @example cautionRank('on') > cautionRank('locked') // true
  */
 export function cautionRank(state: SupplyState): number {
-  return { 'proven-dead': 0, locked: 1, off: 2, unknown: 3, on: 3 }[state];
+  return { 'proven-dead': 0, 'plug-out': 1, locked: 2, off: 3, unknown: 4, on: 4 }[state];
 }

@@ -8,6 +8,8 @@ export interface FreeSupply {
   readonly system: SupplySystem;
   /** "230 V"; the usual one of the system where it is not known. */
   readonly nominal?: string;
+  /** What its plug is called, where the machine is connected by a cord. */
+  readonly plug?: string;
 }
 
 interface SystemTraits {
@@ -71,13 +73,14 @@ export function systemWords(system: SupplySystem): string {
   return `${name}, ${nominal} (${conductors.join(' ')})`;
 }
 
-function supplyDocument({ system, nominal }: FreeSupply, isKnown: boolean): SupplyDocument {
+function supplyDocument({ system, nominal, plug }: FreeSupply, isKnown: boolean): SupplyDocument {
   const traits = SYSTEMS[system];
   return {
     id: system,
     name: isKnown ? traits.name : 'not known, up to three phases',
     system,
     nominal: nominal ?? traits.nominal,
+    ...(plug === undefined ? {} : { plug }),
     terminals: Object.fromEntries(traits.conductors.map((conductor) => [conductor, `${system}.${conductor}`])),
   };
 }

@@ -48,6 +48,8 @@ export interface SupplyDocument {
   /** Conductor name to what it is, where its name does not tell. */
   readonly roles?: Readonly<Record<string, ConductorRole>>;
   readonly isolatedBy?: string;
+  /** What its plug is called, where it comes by a cord: "the plug on post 4". */
+  readonly plug?: string;
   /** The device this supply comes from, for a derived supply. */
   readonly from?: string;
 }

@@ -1,7 +1,7 @@
 import {
   cautionRank,
   withConditions,
-  withoutProofs,
+  unwatched,
   type Conditions,
   type SupplyState,
   type WalkableStep,
@@ -74,7 +74,7 @@ export function madeUnknown(state: VisitState, supplies: readonly string[]): Vis
   return { ...state, conditions: withConditions(state.conditions, { supplies: unknown }) };
 }
 
-/** Every proof of dead is revoked. */
+/** Nobody was there to see: every proof of dead is revoked, and no plug counts as out. */
 export function proofsRevoked(state: VisitState): VisitState {
-  return { ...state, conditions: { ...state.conditions, supplies: withoutProofs(state.conditions.supplies ?? {}) } };
+  return { ...state, conditions: { ...state.conditions, supplies: unwatched(state.conditions.supplies ?? {}) } };
 }

@@ -1,5 +1,5 @@
 import type { MeasurementStep, NotedGroup } from '../../procedure';
-import { elementName, startedByCall, terminalLabel } from '../../unit-model';
+import { elementName, startedByCall, supplyOf, terminalLabel } from '../../unit-model';
 import type { EventBody, VisitContext, VisitState } from '../record';
 import type { Unmet } from '../walking';
 
@@ -18,6 +18,12 @@ export function fixFor(context: VisitContext, visit: VisitState, { group, id, st
         const held = state as 'on' | 'off' | 'locked' | 'unknown';
         return { label: `It is ${state} now`, body: { type: 'supply-changed', supply: id, state: held } };
       }
+      const plug = supplyOf(model, id)?.plug;
+      if (plug !== undefined)
+        return {
+          label: `${plug.charAt(0).toUpperCase()}${plug.slice(1)} is out, in my sight`,
+          body: { type: 'supply-changed', supply: id, state: 'plug-out' },
+        };
       const proof = proofStep(context, visit, id);
       return proof === undefined
         ? undefined

@@ -97,10 +97,24 @@ export function afterWords(event: string): string {
 function unmetStates(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
   return conditionEntries(required).flatMap((entry) => {
     const found = stateOf(holding, entry.group, entry.id);
-    if (found === entry.state) return [];
+    if (found === entry.state || isDeadByPlug(model, entry, holding)) return [];
     const words = `${conditionName(model, entry)} is ${spoken(found)}, must be ${spoken(entry.state)}`;
     return [{ ...entry, found, words }];
   });
+}
+
+/**
+ * Whether a supply that has to be proven dead is dead because its plug is out and in sight. What a machine derives from it
+ * through a transformer is dead with it; a direct current may be held by capacitors, and is measured.
+ */
+function isDeadByPlug(model: UnitModelDocument, { group, id, state }: ConditionEntry, holding: Conditions): boolean {
+  if (group !== 'supplies' || state !== 'proven-dead') return false;
+  const isOut = (supply: string): boolean => stateOf(holding, 'supplies', supply) === 'plug-out';
+  if (isOut(id)) return true;
+  const supply = supplyOf(model, id);
+  if (supply?.from === undefined || supply.system === 'dc') return false;
+  const sources = model.supplies.filter(({ from }) => from === undefined);
+  return sources.length > 0 && sources.every((each) => isOut(each.id));
 }
 
 /** What a condition is about, as said at the machine. */

@@ -32,6 +32,12 @@ import type { FreeMachine } from './start.actions';
             <span>{{ each.words }}</span>
           </label>
         }
+        @if (chosen().size > 0) {
+          <label class="supply">
+            <input type="checkbox" [checked]="hasPlug()" (change)="hasPlug.set(!hasPlug())" />
+            <span>By a cord and a plug that I can pull and see</span>
+          </label>
+        }
       </fieldset>
       <button jxButton type="submit" [disabled]="isStarting()">Start without a chart</button>
     </form>
@@ -91,6 +97,7 @@ export class FreeMachineForm {
   readonly started = output<FreeMachine>();
   protected readonly systems = SUPPLY_SYSTEMS.map((id) => ({ id, words: capital(systemWords(id)) }));
   protected readonly chosen = signal<ReadonlySet<SupplySystem>>(new Set());
+  protected readonly hasPlug = signal(false);
 
   protected toggle(system: SupplySystem): void {
     this.chosen.update((chosen) => {
@@ -101,7 +108,8 @@ export class FreeMachineForm {
   }
 
   protected start(name: string, site: string): void {
-    this.started.emit({ name, site, supplies: [...this.chosen()].map((system) => ({ system })) });
+    const plug = this.hasPlug() ? { plug: 'the plug' } : {};
+    this.started.emit({ name, site, supplies: [...this.chosen()].map((system) => ({ system, ...plug })) });
   }
 }
 

@@ -42,15 +42,13 @@ export function stateGroups(model: UnitModelDocument, visit: VisitState): readon
   const groups: readonly StateGroup[] = [
     {
       title: 'Supplies',
-      rows: model.supplies.map(({ id }) =>
-        row(
-          'supplies',
-          id,
-          (['on', 'off', 'locked'] as const).map((state) => ({
-            state,
-            body: { type: 'supply-changed', supply: id, state },
-          })),
-        ),
+      rows: model.supplies.map(({ id, plug }) =>
+        row('supplies', id, [
+          ...(['on', 'off', 'locked'] as const).map((state) => supplyWay(id, state, state)),
+          ...(plug === undefined
+            ? []
+            : [supplyWay(id, 'plug-out', 'plug out'), supplyWay(id, 'unknown', 'plug out of sight')]),
+        ]),
       ),
     },
     {
@@ -106,6 +104,14 @@ export function stateGroups(model: UnitModelDocument, visit: VisitState): readon
     },
   ];
   return groups.filter(({ rows }) => rows.length > 0);
+}
+
+function supplyWay(
+  supply: string,
+  state: 'on' | 'off' | 'locked' | 'plug-out' | 'unknown',
+  words: string,
+): StateRow['ways'][number] {
+  return { state: words, body: { type: 'supply-changed', supply, state } };
 }
 
 function capital(text: string): string {

@@ -36,7 +36,7 @@ function supplyItems(context: VisitContext, state: VisitState): readonly SafetyI
   return [...byState].map(([held, volts]) => ({
     id: `supply-${held}`,
     text: `${held === 'proven-dead' ? deadWords(since) : STATE_WORDS[held]} ${volts.join(' / ')}`,
-    isCaution: held !== 'proven-dead',
+    isCaution: held !== 'proven-dead' && held !== 'plug-out',
   }));
 }
 
@@ -50,6 +50,7 @@ const STATE_WORDS: Readonly<Record<SupplyState, string>> = {
   unknown: '⚡ unknown, so live:',
   off: 'off, not proven dead:',
   locked: 'locked, not proven dead:',
+  'plug-out': 'plug out, in my sight:',
   'proven-dead': 'proven dead',
 };
 
