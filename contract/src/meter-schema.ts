@@ -65,14 +65,18 @@ const functions = Object.fromEntries(
   MEASUREMENT_FUNCTIONS.map((measured) => [measured, functionSchema(measured)]),
 ) as Record<MeasurementFunction, ReturnType<typeof functionSchema>>;
 
+const CATEGORY = '[Cc][Aa][Tt]\\.?\\s*([Ii][Vv]|[Ii]{2,3}|[234])';
+const VOLTS = '\\d{2,4}\\s*[Vv]([Oo][Ll][Tt][Ss]?)?';
+const RATING = `(${CATEGORY}\\s*${VOLTS}|${VOLTS}\\s*${CATEGORY})`;
+
 const category = formed(
   {
     name: 'category',
-    what: 'Measurement category and voltage (IEC 61010-2-033), several by comma.',
-    pattern: 'CAT (IV|III|II) \\d{2,4} V',
-    examples: ['CAT III 600 V', 'CAT III 600 V, CAT II 1000 V'],
+    what: 'Measurement category and voltage (IEC 61010-2-033), several by comma or stroke.',
+    pattern: `^\\s*${RATING}(\\s*([,;/&+]|and)?\\s*${RATING})*\\s*$`,
+    examples: ['CAT III 600 V', 'CAT III 1000 V / CAT IV 600 V', '600V CAT III'],
   },
-  'is no measurement category; accepted: CAT III 600 V, CAT II 1000 V',
+  'is no measurement category; accepted: CAT III 600 V, CAT III 1000 V / CAT IV 600 V, 600V CAT III',
 );
 
 export const meterSchema = shape<MeterDocument>(

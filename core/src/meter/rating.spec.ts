@@ -7,20 +7,39 @@ describe('the rating of a meter', () => {
       { category: 4, volts: 600 },
       { category: 3, volts: 1000 },
     ]);
-    for (const text of ['', 'CAT', '600 V', 'CAT V 600 V'])
+    const both = [
+      { category: 3, volts: 1000 },
+      { category: 4, volts: 600 },
+    ];
+    for (const text of [
+      'CAT III 1000 V / CAT IV 600 V',
+      'cat iii 1000v, cat iv 600v',
+      '1000 V CAT III / 600 V CAT IV',
+      'CATIII 1000V CATIV 600V',
+      'Cat. 3 1000 V; Cat. 4 600 V',
+      'CAT III 1000 V and CAT IV 600 V',
+    ])
+      expect(readRatings(text)).withContext(text).toEqual(both);
+    expect(readRatings('CAT III 600V')).toEqual([{ category: 3, volts: 600 }]);
+    expect(readRatings('cat iii 600 volts')).toEqual([{ category: 3, volts: 600 }]);
+    for (const text of [
+      '',
+      'CAT',
+      '600 V',
+      'CAT V 600 V',
+      'CAT III',
+      'CAT III CAT IV 600 V',
+      'CAT IIII 600 V',
+      'scat III 600 Vac',
+    ])
       expect(() => readRatings(text))
         .withContext(text)
         .toThrowError(/is no measurement category/);
   });
 
   it('gives a supply its number, and none to one behind a transformer', () => {
-    expect(['CAT II', 'CAT III 600 V', 'CAT IV', undefined, 'class 2'].map(categoryNumber)).toEqual([
-      2,
-      3,
-      4,
-      undefined,
-      undefined,
-    ]);
+    const all = ['CAT II', 'CAT III 600 V', 'cat iv', 'CATIII', 'CAT II 600 V / CAT III 300 V', undefined, 'class 2'];
+    expect(all.map(categoryNumber)).toEqual([2, 3, 4, 3, 3, undefined, undefined]);
   });
 
   it('allows no more volts in a higher category than are written for it, or for one above', () => {

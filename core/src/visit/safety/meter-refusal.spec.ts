@@ -49,13 +49,22 @@ const VOLTS: AboutToMeasure = { function: 'ac-voltage', from: 'X.L', to: 'X.N' }
 
 describe('a meter is refused', () => {
   it('over its voltage at the category of the place, and not at it', () => {
-    expect(refused(VOLTS, { nominal: '300 V' })).toBeUndefined();
-    expect(refused(VOLTS, { nominal: '301 V' })).toContain(
+    expect(refused(VOLTS, { nominal: '300 V', place: 'CAT II' })).toBeUndefined();
+    expect(refused(VOLTS, { nominal: '301 V', place: 'CAT II' })).toContain(
       'Little is built for CAT II 300 V; here it takes CAT II 301',
     );
     expect(refused(VOLTS, { place: 'CAT III' })).toContain('here it takes CAT III 230');
     expect(refused(VOLTS, { place: 'CAT III', rated: 'CAT III 300 V' })).toBeUndefined();
     expect(refused(VOLTS, { place: 'CAT II', rated: 'CAT II 200 V' })).toContain('CAT II 230');
+  });
+
+  it('for less than CAT III at mains of which nobody says the category, and not behind a transformer', () => {
+    expect(refused(VOLTS)).toContain('here it takes CAT III 230');
+    expect(refused(VOLTS, { rated: 'CAT III 300 V' })).toBeUndefined();
+    const derived = model('24 V');
+    const supplies = derived.supplies.map((each) => ({ ...each, system: 'class-2-ac', from: 'T1' }) as const);
+    const wiring = new Wiring({ ...derived, supplies });
+    expect(meterRefusal(wiring, { conditions: {} }, meter('CAT II 300 V'), VOLTS)).toBeUndefined();
   });
 
   it('by what the quantity would have, where that is more than the supply', () => {

@@ -33,12 +33,17 @@ export function meterRefusal(
   }
   if (!meter || about.function === 'diode') return undefined;
   const volts = Math.max(about.of ?? 0, ...reached.map(({ id }) => wiring.volts(id)));
-  const category = Math.max(2, ...reached.map((supply) => categoryNumber(supply.category) ?? 2));
+  const category = Math.max(2, ...reached.map(categoryOf));
   const most = mostVolts(meter.ratings, category);
   if (volts <= most) return undefined;
-  const place = reached.find((supply) => (categoryNumber(supply.category) ?? 2) === category && supply.category);
-  const needed = `${place?.category ?? 'CAT II'} ${formatValue(volts, 'V')}`;
+  const needed = `CAT ${'I'.repeat(category).replace('IIII', 'IV')} ${formatValue(volts, 'V')}`;
   return REFUSALS.meterTooWeak(meter.name, meter.category, needed);
+}
+
+/** Of mains nobody says where in the building they are taken from: a distribution board counts until it is known. */
+function categoryOf({ category, system, from }: SupplyDocument): number {
+  const isMains = from === undefined && system !== 'dc' && system !== 'class-2-ac';
+  return categoryNumber(category) ?? (isMains ? 3 : 2);
 }
 
 function suppliesAt(wiring: Wiring, { from, to }: AboutToMeasure): readonly SupplyDocument[] {
