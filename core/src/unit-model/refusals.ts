@@ -2,6 +2,8 @@
 export const REFUSALS = {
   neverBypassed: (protection: string) =>
     `Refused: ${protection.replaceAll('-', ' ')} protection is never bypassed, not even for a test.`,
+  unknownPoint: (point: string) =>
+    `“${point}” is no point of the wiring list: name the terminal, since what a jumper there would do cannot be told otherwise.`,
   shortsSupply: (supply: string) => `Refused: this would short the ${supply} supply.`,
   feedsGasValve: (valve: string) => `Refused: gas valve ${valve} is never fed by a jumper.`,
   ampsAcrossSupply: (supply: string) =>
