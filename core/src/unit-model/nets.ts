@@ -1,4 +1,4 @@
-import type { UnitModelDocument } from './unit-model-document';
+import type { BoardFunctionDocument, UnitModelDocument } from './unit-model-document';
 
 /** Which terminals are one node because wires join them. */
 export interface Nets {
@@ -37,15 +37,22 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
     return SERIES_KINDS.has(device.kind) ? [element('1', '2'), ...contacts] : contacts;
   });
   const boardContacts = model.boards.flatMap((board) =>
-    (board.functions ?? []).flatMap((each) =>
-      (each.contacts ?? []).flatMap((contact) =>
+    (board.functions ?? []).flatMap((each) => [
+      ...carriedBetween(`${board.id}:${each.id}`, each),
+      ...(each.contacts ?? []).flatMap((contact) =>
         [contact.operated, contact.rest].flatMap((end): SeriesElement[] =>
           end === undefined ? [] : [{ id: `${board.id}:${each.id}`, between: [contact.common, end] }],
         ),
       ),
-    ),
+    ]),
   );
   return [...devices, ...boardContacts];
+}
+
+/** A fuse or a triac on a board: two points that are one when it is whole and fired. */
+function carriedBetween(id: string, { kind, between: [a, b] = [] }: BoardFunctionDocument): readonly SeriesElement[] {
+  const isCarrying = kind === 'fuse' || kind === 'triac';
+  return isCarrying && a !== undefined && b !== undefined ? [{ id, between: [a, b] }] : [];
 }
 
 /** Two terminals that are one node as long as what joins them is whole. */
