@@ -19,7 +19,7 @@ function past(found: Pick<PastVisit, 'options' | 'wireColours'>): PastVisit {
     settings: {},
     boards: {},
     followUps: [],
-    openBypasses: 0,
+    left: [],
     hazards: [],
     ...found,
   };

@@ -157,7 +157,9 @@ describe('the API', () => {
       events: [placed, make({ type: 'visit-closed' })],
     });
     expect(refused.status).toBe(409);
-    expect(refused.body['detail'] as unknown).toBe('The visit cannot be closed: float-test is still in.');
+    expect(refused.body['detail'] as unknown).toBe(
+      'The visit cannot be closed. Not before it is put right: Jumper in: FS1·1 to FS1·2.',
+    );
     expect(await storedIn(id)).toBe(0);
     const closed = await server.request('POST', `/api/visits/${id}/events`, {
       events: [placed, make({ type: 'bypass-removed', bypass: 'float-test' }), make({ type: 'visit-closed' })],
@@ -172,11 +174,23 @@ describe('the API', () => {
       events: [noted('held'), make({ type: 'visit-closed' })],
     });
     expect(refused.status).toBe(409);
-    expect(refused.body['detail'] as unknown).toBe('The visit cannot be closed: lid is still held.');
+    expect(refused.body['detail'] as unknown).toBe(
+      'The visit cannot be closed. Not before it is put right: Interlock held: Lid.',
+    );
     const closed = await server.request('POST', `/api/visits/${id}/events`, {
       events: [noted('held'), noted('free'), make({ type: 'visit-closed' })],
     });
     expect(closed.status).toBe(200);
+  });
+
+  it('closes a visit with a plug out, and tells the next one', async () => {
+    const { id, make } = await newVisit();
+    const closed = await server.request('POST', `/api/visits/${id}/events`, {
+      events: [make({ type: 'connector-changed', connector: 'CB.X1', state: 'out' }), make({ type: 'visit-closed' })],
+    });
+    expect(closed.status).toBe(200);
+    const { body } = await server.request('GET', '/api/history');
+    expect(JSON.stringify(body)).toContain('Plug out: X1');
   });
 
   it('refuses another meter than the visit has with it', async () => {

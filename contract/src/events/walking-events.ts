@@ -99,5 +99,7 @@ export const walkingEvents: BodiesOf<
     awaySeconds: says('Seconds since the last event; negative when the clock went backwards.', finite().required()),
   },
   'handed-over': { to: says('Who goes on.', name().required()) },
-  'visit-closed': {},
+  'visit-closed': {
+    leaves: says('Why something at the machine stays altered: a plug out, a lead or a cover off.', text(600)),
+  },
 };

@@ -85,11 +85,11 @@ describe('the history of a unit', () => {
   it('warns of a jumper that an earlier visit left in, but not of the one at hand', () => {
     const [igniter] = BURNER;
     if (!igniter) throw new Error('no visit');
-    const left = { ...igniter, openBypasses: 1 };
+    const left = { ...igniter, left: [{ words: 'Plug out: X1' }], leftBecause: 'water in it' };
     const found = suspicions([left], [], { now: NOVEMBER });
-    expect(found.find(({ kind }) => kind === 'bypass-left')?.advice).toBe('Find it before anything is switched on.');
-    expect(found.find(({ kind }) => kind === 'bypass-left')?.visits).toEqual([igniter.id]);
-    expect(kinds(suspicions([left], [], { now: NOVEMBER, visit: left }))).not.toContain('bypass-left');
+    expect(found.find(({ kind }) => kind === 'left-altered')?.advice).toBe('Find it before anything is switched on.');
+    expect(found.find(({ kind }) => kind === 'left-altered')?.visits).toEqual([igniter.id]);
+    expect(kinds(suspicions([left], [], { now: NOVEMBER, visit: left }))).not.toContain('left-altered');
   });
 
   it('counts boards: one is checked against the old one, two say that something kills them', () => {

@@ -1,5 +1,6 @@
 import { elementName, itemOf, isKnownElement } from '../unit-model';
 import {
+  alterationsOf,
   codesRead,
   complaintsOf,
   intakeOf,
@@ -56,7 +57,10 @@ export interface PastVisit {
   /** Wires found in another colour than the wiring list has, by wire. */
   readonly wireColours: Readonly<Record<string, string>>;
   readonly followUps: readonly FollowUp[];
-  readonly openBypasses: number;
+  /** What was left altered at the machine. */
+  readonly left: readonly { readonly words: string; readonly takesAway?: string }[];
+  /** Why, where it was on purpose. */
+  readonly leftBecause?: string;
   /** What somebody warned of. */
   readonly hazards: readonly { readonly kind: string; readonly where: string; readonly note?: string }[];
 }
@@ -64,6 +68,7 @@ export interface PastVisit {
 /** What stays of a visit for the unit's history. */
 export function pastVisit(id: string, context: VisitContext, state: VisitState): PastVisit {
   const { model } = context;
+  const { leaves } = standingOf(state, 'visit-closed').at(-1) ?? {};
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   return {
     id,
@@ -105,7 +110,11 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     followUps: standingOf(state, 'follow-up-noted')
       .filter((event) => !done.has(event.id))
       .map(({ id: noted, text, due }) => ({ id: noted, text, visit: id, ...(due === undefined ? {} : { due }) })),
-    openBypasses: state.bypasses.filter(({ removedAt }) => removedAt === undefined).length,
+    left: alterationsOf(context, state).map(({ words, takesAway }) => ({
+      words,
+      ...(takesAway === undefined ? {} : { takesAway }),
+    })),
+    ...(leaves === undefined ? {} : { leftBecause: leaves }),
     hazards: standingOf(state, 'hazard-noted').map(({ kind, where, note }) => ({
       kind,
       where,

@@ -2,7 +2,7 @@ import { weatherKinds } from './weather-kinds';
 import type { FittedPart, PastVisit } from './past-visit';
 
 export const SUSPICION_KINDS = [
-  'bypass-left',
+  'left-altered',
   'new-board',
   'same-part',
   'same-code',
@@ -37,7 +37,7 @@ const DAY = 86_400_000;
 
 /**
  * What is suspicious about a unit, the most telling first: repeat failures within twelve months, new boards, work that
- * was never right, jumpers left in, follow-ups open. Words only; none of it proves anything.
+ * was never right, what was left altered, follow-ups open. Words only; none of it proves anything.
  */
 export function suspicions(
   past: readonly PastVisit[],
@@ -48,7 +48,7 @@ export function suspicions(
   const all = visit ? [...earlier, visit] : earlier;
   const fitted = [...parts, ...past.flatMap((each) => each.fitted)].filter(({ at }) => isWithin(at, now, REPEAT_DAYS));
   const found = [
-    ...bypassesLeft(past, visit),
+    ...leftAltered(past, visit),
     ...newBoards(fitted, now),
     ...repeatedParts(fitted, earlier, now),
     ...repeatedCodes(all),
@@ -60,18 +60,21 @@ export function suspicions(
   return found.sort((a, b) => SUSPICION_KINDS.indexOf(a.kind) - SUSPICION_KINDS.indexOf(b.kind));
 }
 
-function bypassesLeft(past: readonly PastVisit[], visit: PastVisit | undefined): Suspicion[] {
-  const left = past.filter(({ id, openBypasses }) => id !== visit?.id && openBypasses > 0);
-  return left.length === 0
-    ? []
-    : [
-        {
-          kind: 'bypass-left',
-          words: 'A jumper is still noted as in from an earlier visit.',
-          advice: 'Find it before anything is switched on.',
-          visits: left.map(({ id }) => id),
-        },
-      ];
+/** What earlier visits left as it was not built; of visits that go on still, as it stands now. */
+function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): Suspicion[] {
+  return past
+    .filter(({ id, left }) => id !== visit?.id && left.length > 0)
+    .map(({ id, left, leftBecause }) => {
+      const all = left.map(({ words, takesAway }) =>
+        takesAway === undefined ? words : `${words} (without ${takesAway})`,
+      );
+      return {
+        kind: 'left-altered',
+        words: `Left so by an earlier visit: ${all.join('; ')}.${leftBecause === undefined ? '' : ` The reason: ${leftBecause}.`}`,
+        advice: 'Find it before anything is switched on.',
+        visits: [id],
+      };
+    });
 }
 
 function newBoards(fitted: readonly FittedPart[], now: number): Suspicion[] {

@@ -33,6 +33,9 @@ export {
   type Unmet,
 } from './walking';
 export {
+  ALTERATION_KINDS,
+  alterationsOf,
+  closingRefusal,
   meterRefusal,
   powerUpRefusal,
   PROOF_LASTS_SECONDS,
@@ -40,6 +43,7 @@ export {
   provenSince,
   showsLive,
   type AboutToMeasure,
+  type Alteration,
   type ProofTask,
 } from './safety';
 export {

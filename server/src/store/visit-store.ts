@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
-import { heldInterlocks, openBypasses, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
+import { closingRefusal, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
 import {
   pastVisitOf,
   unitAsSeen,
@@ -188,25 +188,17 @@ export class VisitStore {
     if (problems.length > 0)
       throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
     const closing = fresh.findIndex((event) => event.type === 'visit-closed');
-    if (closing < 0) return;
-    const { device, seenSeq } = fresh[closing] ?? { device: '', seenSeq: 0 };
+    const event = fresh[closing];
+    if (event?.type !== 'visit-closed') return;
+    const { device, seenSeq } = event;
     const stored = (await storedVisit(database, visit))?.events ?? [];
     // A jumper that another device put in and this one cannot know of does not refuse its log: the visit stays open.
     const known = stored.filter((event) => event.device === device || (event.seq ?? 0) <= seenSeq);
     const before = replay(context, [...known, ...fresh.slice(0, closing)]);
-    const held = heldInterlocks(before);
-    if (held.length > 0) {
-      throw conflict(`The visit cannot be closed: ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} still held.`, [
-        { path: `events[${closing}]`, message: 'let every interlock go first' },
-      ]);
-    }
-    const open = openBypasses(before);
-    if (open.length > 0) {
-      throw conflict(
-        `The visit cannot be closed: ${open.map((each) => each.bypass).join(', ')} ${open.length === 1 ? 'is' : 'are'} still in.`,
-        [{ path: `events[${closing}]`, message: 'take every bypass out first' }],
-      );
-    }
+    // The page asks why a plug stays out; a log that does not say is not lost for it, and the next visit is told.
+    const refusal = closingRefusal(context, before, event.leaves ?? 'not said');
+    if (refusal !== undefined)
+      throw conflict(`The visit cannot be closed. ${refusal}`, [{ path: `events[${closing}]`, message: refusal }]);
   }
 }
 

@@ -1,3 +1,4 @@
+export * from './alterations';
 export * from './bypasses';
 export * from './fitted';
 export * from './meter-refusal';

@@ -4,8 +4,14 @@ import { EMPTY_VISIT, type EventEnvelope, type VisitState } from '../record';
 import { changedConditions, madeUnknown, proofsRevoked, suppliesOfStep } from '.';
 
 /** How much may happen to hands there: unknown is never less than on. */
-const DANGER: Readonly<Record<Exclude<SupplyState, 'proven-dead'>, number>> = { on: 3, unknown: 3, off: 2, locked: 1 };
-const ALL: readonly SupplyState[] = ['on', 'unknown', 'off', 'locked', 'proven-dead'];
+const DANGER: Readonly<Record<Exclude<SupplyState, 'proven-dead'>, number>> = {
+  on: 4,
+  unknown: 4,
+  off: 3,
+  locked: 2,
+  'plug-out': 1,
+};
+const ALL: readonly SupplyState[] = ['on', 'unknown', 'off', 'locked', 'plug-out', 'proven-dead'];
 
 const tablet = (seq: number | undefined, seenSeq: number, device: number): EventEnvelope => ({
   ...envelope(1),

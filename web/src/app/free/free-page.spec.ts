@@ -182,7 +182,8 @@ describe('a reading between any two points', () => {
       to: 'float blue',
       why: 'float out of the way; may start: the pump',
     });
-    expect(bench.text).toContain('A jumper blocks closing');
+    bench.press('Close visit');
+    expect(bench.text).toContain('This blocks closing');
     bench.press('It is out now');
     bench.press('Close visit');
     expect(bench.bodies.at(-1)?.type).toBe('visit-closed');

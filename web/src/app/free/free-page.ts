@@ -5,7 +5,6 @@ import {
   enterFreeReading,
   FUNCTIONS,
   guardsOfReading,
-  heldInterlocks,
   isFreeVisit,
   openBypasses,
   terminalLabel,
@@ -34,6 +33,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { Button } from '../kit/button';
 import { BypassList } from '../visit/step/bypass-list';
+import { CloseVisit } from '../visit/step/close-visit';
 import type { StepCommand } from '../visit/step/step-command';
 import { GuardList } from '../visit/step/guard-list';
 import { NeededChoice } from '../visit/step/needed-choice';
@@ -53,6 +53,7 @@ const OFFERED = 6;
   selector: 'jx-free-page',
   imports: [
     BypassList,
+    CloseVisit,
     Button,
     FindingForm,
     FreeLineForm,
@@ -109,7 +110,6 @@ export class FreePage {
     const meter = this.context().meters[this.visit().meter ?? ''];
     return meter?.functions.get(this.line().function)?.hasLowImpedanceMode ?? false;
   });
-  protected readonly held = computed(() => heldInterlocks(this.visit()));
   /** What is easily got wrong about what was typed. */
   protected readonly guards = computed(() => {
     const entered = this.entered();

@@ -1,15 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from '../../kit/button';
-import { heldInterlocks, openBypasses, type VisitContext, type VisitState } from '@juxtameter/core';
+import { openBypasses, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BypassList } from './bypass-list';
+import { CloseVisit } from './close-visit';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
 /** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [BypassList, Button, RouterLink, UndoButton],
+  imports: [BypassList, Button, CloseVisit, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -34,21 +35,11 @@ import { UndoButton } from './undo-button';
       }
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
       @if (!visit().closed) {
-        <button
-          jxButton
-          type="button"
-          class="done"
-          [disabled]="bypasses().length > 0 || held().length > 0"
-          (click)="commanded.emit({ kind: 'record', body: { type: 'visit-closed' } })"
-        >
-          {{
-            bypasses().length > 0
-              ? 'A jumper blocks closing'
-              : held().length > 0
-                ? 'A held interlock blocks closing'
-                : 'Close visit'
-          }}
-        </button>
+        <jx-close-visit
+          [context]="context()"
+          [visit]="visit()"
+          (recorded)="commanded.emit({ kind: 'record', body: $event })"
+        />
       }
     </div>
   `,
@@ -61,7 +52,6 @@ export class EndStep {
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
-  protected readonly held = computed(() => heldInterlocks(this.visit()));
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
       const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;

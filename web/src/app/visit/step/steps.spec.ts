@@ -148,7 +148,9 @@ describe('the parts of the open page', () => {
       visit: driver.state,
       visitId: 'v',
     });
-    expect(button(page, 'A jumper blocks closing').disabled).toBeTrue();
+    button(page, 'Close visit').click();
+    await fixture.whenStable();
+    expect(button(page, 'This blocks closing').disabled).toBeTrue();
     button(page, 'It is out now').click();
     expect(commands).toEqual([{ kind: 'record', body: { type: 'bypass-removed', bypass: 'float-test' } }]);
     driver.log({ type: 'bypass-removed', bypass: 'float-test' });

@@ -1,0 +1,146 @@
+import { conditionEntries } from '../../procedure';
+import { elementName, supplyOf, terminalLabel } from '../../unit-model';
+import { conditionName } from '../walking';
+import {
+  heldInterlocks,
+  openBypasses,
+  standingOf,
+  type EventBody,
+  type VisitContext,
+  type VisitState,
+} from '../record';
+
+export const ALTERATION_KINDS = ['jumper', 'interlock', 'lead', 'plug', 'cord', 'cover', 'gas'] as const;
+
+/** Something at the machine that is not as it was built, or that nobody should walk away from. */
+export interface Alteration {
+  readonly kind: (typeof ALTERATION_KINDS)[number];
+  readonly id: string;
+  /** "Jumper in: FS1·1 to FS1·2". */
+  readonly words: string;
+  /** What is missing because of it: "dry run protection". */
+  readonly takesAway?: string;
+  /** Nobody closes a visit with it, whatever the reason. */
+  readonly isBlocking: boolean;
+  /** What one tap logs when hands have put it right; missing where only looking again tells. */
+  readonly restored?: { readonly label: string; readonly body: EventBody };
+}
+
+/** Every alteration that stands, whether a chart asked for it or not: asked at closing, told to whoever comes next. */
+export function alterationsOf(context: VisitContext, state: VisitState): readonly Alteration[] {
+  return [
+    ...jumpers(context, state),
+    ...interlocks(context, state),
+    ...conditions(context, state),
+    ...cords(context, state),
+    ...gas(state),
+  ];
+}
+
+/**
+ * Why a visit is not closed as things stand, in one sentence; undefined where it may be. What is left altered on purpose
+ * needs the reason, and a jumper or a held interlock has none.
+ */
+export function closingRefusal(context: VisitContext, state: VisitState, leaves = ''): string | undefined {
+  const all = alterationsOf(context, state);
+  const blocking = all.filter(({ isBlocking }) => isBlocking);
+  if (blocking.length > 0) return `Not before it is put right: ${wordsOf(blocking)}.`;
+  return all.length > 0 && leaves.trim() === '' ? `Put it right or say why it stays so: ${wordsOf(all)}.` : undefined;
+}
+
+function wordsOf(all: readonly Alteration[]): string {
+  return all.map(({ words }) => words).join('; ');
+}
+
+function jumpers({ model }: VisitContext, state: VisitState): readonly Alteration[] {
+  return openBypasses(state).map(({ bypass, from, to, removes, unconfirmed }) => ({
+    kind: 'jumper',
+    id: bypass,
+    words: `${unconfirmed ? 'Jumper may still be in' : 'Jumper in'}: ${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
+    ...(removes === undefined ? {} : { takesAway: `${removes.replaceAll('-', ' ')} protection` }),
+    isBlocking: true,
+    restored: { label: 'It is out now', body: { type: 'bypass-removed', bypass } },
+  }));
+}
+
+function interlocks({ model }: VisitContext, state: VisitState): readonly Alteration[] {
+  return heldInterlocks(state).map((id) => ({
+    kind: 'interlock',
+    id,
+    words: `Interlock held: ${elementName(model, id)}`,
+    takesAway: model.devices.find((device) => device.id === id)?.protection?.replaceAll('-', ' ') ?? 'its protection',
+    isBlocking: true,
+    restored: {
+      label: 'It is free now',
+      body: { type: 'condition-noted', group: 'interlocks', item: id, state: 'free' },
+    },
+  }));
+}
+
+/** Leads off, plugs out, covers off. */
+function conditions(context: VisitContext, state: VisitState): readonly Alteration[] {
+  const { model } = context;
+  return conditionEntries(state.conditions).flatMap(({ group, id, state: found }): Alteration[] => {
+    if (group === 'leads' && found !== 'on')
+      return [
+        {
+          kind: 'lead',
+          id,
+          words: `Lead ${id} off ${terminalLabel(model, found)}`,
+          isBlocking: false,
+          restored: {
+            label: 'It sits again',
+            body: { type: 'condition-noted', group: 'leads', item: id, state: 'on' },
+          },
+        },
+      ];
+    if (group === 'connectors' && found === 'out')
+      return [
+        {
+          kind: 'plug',
+          id,
+          words: `Plug out: ${terminalLabel(model, id)}`,
+          isBlocking: false,
+          restored: { label: 'It is in again', body: { type: 'connector-changed', connector: id, state: 'in' } },
+        },
+      ];
+    if (group === 'covers' && found === 'off')
+      return [
+        {
+          kind: 'cover',
+          id,
+          words: `Off: ${conditionName(model, { group, id })}`,
+          takesAway: 'protection against touch',
+          isBlocking: false,
+          restored: {
+            label: 'It is on again',
+            body: { type: 'condition-noted', group: 'covers', item: id, state: 'on' },
+          },
+        },
+      ];
+    return [];
+  });
+}
+
+/** A machine that stands there unplugged. */
+function cords({ model }: VisitContext, state: VisitState): readonly Alteration[] {
+  return Object.entries(state.conditions.supplies ?? {}).flatMap(([id, found]): Alteration[] =>
+    found === 'plug-out'
+      ? [
+          {
+            kind: 'cord',
+            id,
+            words: `Out: ${supplyOf(model, id)?.plug ?? 'its plug'}`,
+            isBlocking: false,
+            restored: { label: 'It is in, and on', body: { type: 'supply-changed', supply: id, state: 'on' } },
+          },
+        ]
+      : [],
+  );
+}
+
+function gas(state: VisitState): readonly Alteration[] {
+  return standingOf(state, 'hazard-noted')
+    .filter(({ kind }) => kind === 'gas')
+    .map(({ id, where }) => ({ kind: 'gas', id, words: `Gas smelt: ${where}`, isBlocking: false }));
+}
