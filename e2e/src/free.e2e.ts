@@ -54,8 +54,9 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await expect(page.getByRole('alert')).toContainText('never bypassed');
   await page.locator('jx-select select').first().selectOption({ label: 'level protection' });
   await page.getByRole('button', { name: 'It is in now' }).click();
-  await expect(page.getByRole('button', { name: 'A jumper blocks closing' })).toBeDisabled();
-  await page.getByRole('button', { name: 'It is out now' }).click();
+  await page.getByRole('button', { name: 'Close visit' }).click();
+  await expect(page.getByRole('button', { name: 'This blocks closing' })).toBeDisabled();
+  await page.getByRole('button', { name: 'It is out now' }).first().click();
 
   await page.getByRole('button', { name: 'Finding' }).click();
   await page.locator('input[name=finding]').fill('The feed gives 3 V instead of 24 V.');

@@ -1,5 +1,7 @@
 import {
+  alterationsOf,
   askedFree,
+  closingRefusal,
   conditionsWords,
   energyAhead,
   enterFreeReading,
@@ -44,7 +46,7 @@ import { JumperForm } from './jumper-form';
 import { NoteForm } from './note-form';
 import { ZeroForm } from './zero-form';
 
-type Panel = 'note' | 'jumper' | 'finding' | 'zero' | undefined;
+type Panel = 'note' | 'jumper' | 'finding' | 'zero' | 'close' | undefined;
 
 const OFFERED = 6;
 
@@ -179,6 +181,18 @@ export class FreePage {
 
   constructor() {
     afterNextRender(() => this.form()?.focus());
+  }
+
+  /** Closes at once where nothing is altered; else what is is shown first. */
+  protected close(): void {
+    if (closingRefusal(this.context(), this.visit()) === undefined) this.record({ type: 'visit-closed' });
+    else this.openPanel('close');
+  }
+
+  /** One thing put right; the rest still stands before the closing. */
+  protected recordClosing(body: EventBody): void {
+    this.record(body);
+    if (!this.visit().closed && alterationsOf(this.context(), this.visit()).length > 0) this.panel.set('close');
   }
 
   openPanel(panel: Exclude<Panel, undefined>): void {

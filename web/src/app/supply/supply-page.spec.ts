@@ -39,7 +39,7 @@ describe('the check of a supply', () => {
       page.submit();
     }
     const outcome = page.page.querySelector('[data-role=outcome]');
-    expect(outcome?.querySelector('h2')?.textContent).toBe('one leg or fed back');
+    expect(outcome?.querySelector('h2')?.textContent).toBe('one conductor, or fed back');
     page.press('Keep this in the log');
     expect(page.logged.at(-1)).toEqual(
       jasmine.objectContaining({ type: 'supply-judged', supply: 'mains', pattern: 'one-leg-or-fed-back' }),

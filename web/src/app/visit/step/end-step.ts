@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from '../../kit/button';
-import { openBypasses, type VisitContext, type VisitState } from '@juxtameter/core';
-import { BypassList } from './bypass-list';
+import { alterationsOf, type VisitContext, type VisitState } from '@juxtameter/core';
 import { CloseVisit } from './close-visit';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -10,7 +9,7 @@ import { UndoButton } from './undo-button';
 /** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [BypassList, Button, CloseVisit, RouterLink, UndoButton],
+  imports: [Button, CloseVisit, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -22,7 +21,13 @@ import { UndoButton } from './undo-button';
           <p class="small">Prove the repair: {{ finding.verify.join('; ') }}.</p>
         }
       }
-      <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
+      @if (!visit().closed && isAltered()) {
+        <jx-close-visit
+          [context]="context()"
+          [visit]="visit()"
+          (recorded)="commanded.emit({ kind: 'record', body: $event })"
+        />
+      }
     </div>
     <div class="buttons">
       @if (!visit().closed) {
@@ -34,12 +39,15 @@ import { UndoButton } from './undo-button';
         }
       }
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
-      @if (!visit().closed) {
-        <jx-close-visit
-          [context]="context()"
-          [visit]="visit()"
-          (recorded)="commanded.emit({ kind: 'record', body: $event })"
-        />
+      @if (!visit().closed && !isAltered()) {
+        <button
+          jxButton
+          type="button"
+          class="done"
+          (click)="commanded.emit({ kind: 'record', body: { type: 'visit-closed' } })"
+        >
+          Close visit
+        </button>
       }
     </div>
   `,
@@ -51,7 +59,7 @@ export class EndStep {
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
-  protected readonly bypasses = computed(() => openBypasses(this.visit()));
+  protected readonly isAltered = computed(() => alterationsOf(this.context(), this.visit()).length > 0);
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
       const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;
