@@ -73,9 +73,12 @@ export function expectationExamples(measured: MeasurementFunction): readonly str
     default: {
       const { unit, prefix } = FUNCTIONS[measured];
       const amount = formatted({ value: 10 ** prefix, unit, exponent: prefix });
-      return [`${amount} ±10 %`, `> ${amount}`, 'same as last ±2 °C', 'unknown'].filter(
-        (line) => measured === 'temperature' || !line.includes('°C'),
-      );
+      return [
+        measured === 'temperature' ? `${amount} ±2 °C` : `${amount} ±10 %`,
+        `> ${amount}`,
+        'same as last ±2 °C',
+        'unknown',
+      ].filter((line) => measured === 'temperature' || !line.includes('°C'));
     }
   }
 }

@@ -1,4 +1,4 @@
-import { resolveExpectation, type ExpectationDocument } from '.';
+import { parseExpectation, resolveExpectation, type ExpectationDocument } from '.';
 import { DocumentError, type MeasurementFunction } from '../quantity';
 
 const band = (
@@ -36,11 +36,11 @@ describe('expectations', () => {
   });
 
   it('gives the states their default bands', () => {
-    expect(band({ kind: 'state', is: 'present', of: '24 V' })).toEqual([19.2, Infinity]);
+    expect(band({ kind: 'state', is: 'present', of: '24 V' })).toEqual([19.2, 31.2]);
     expect(band({ kind: 'state', is: 'absent', of: '24 V' })).toEqual([0, 1.2]);
     expect(band({ kind: 'state', is: 'closed', of: '24 V' })).toEqual([0, 1]);
     expect(band({ kind: 'state', is: 'closed', of: '230 V' })).toEqual([0, 4.6]);
-    expect(band({ kind: 'state', is: 'open', of: '24 V' })).toEqual([19.2, Infinity]);
+    expect(band({ kind: 'state', is: 'open', of: '24 V' })).toEqual([19.2, 31.2]);
     expect(band({ kind: 'state', is: 'closed' }, 'resistance')).toEqual([0, 5]);
     expect(band({ kind: 'state', is: 'open' }, 'resistance')).toEqual([1e6, Infinity]);
   });
@@ -77,5 +77,32 @@ describe('expectations', () => {
     expect(() =>
       resolveExpectation({ kind: 'state', is: 'present', of: '24 V' } as ExpectationDocument, 'resistance'),
     ).toThrowError(DocumentError);
+  });
+});
+
+describe('a tolerance', () => {
+  const inLine = (line: string, measured: MeasurementFunction): readonly number[] | string => {
+    const parsed = parseExpectation(line, measured);
+    if (parsed.outcome === 'error') return 'refused';
+    const { low, high } = resolveExpectation(parsed.document, measured);
+    return [low, high].map((each) => Number(each.toPrecision(6)));
+  };
+
+  it('of one trailing percent serves both ways, and a bare one is in the unit of its value', () => {
+    expect(inLine('24 V +20 -15 %', 'ac-voltage')).toEqual([20.4, 28.8]);
+    expect(inLine('24 V -15 +20 %', 'ac-voltage')).toEqual([20.4, 28.8]);
+    // 45 psi and 5 psi either way, in bar: NIST SP 811, 1 psi = 0.068 947 57 bar.
+    expect(inLine('45 psi ±5', 'pressure')).toEqual([2.7579, 3.44738]);
+    expect(inLine('70 F ±3', 'temperature')).toEqual([19.4444, 22.7778]);
+    expect(inLine('24 V ±3', 'ac-voltage')).toEqual([21, 27]);
+  });
+
+  it('is refused below zero, beside a percentage without a unit, and as a percentage of a temperature', () => {
+    for (const [line, measured] of [
+      ['5 V ±-3', 'dc-voltage'],
+      ['24 V +20 % -15', 'ac-voltage'],
+      ['20 °C ±10 %', 'temperature'],
+    ] as const)
+      expect(inLine(line, measured)).withContext(line).toBe('refused');
   });
 });

@@ -24,6 +24,8 @@ export interface ResolvedExpectation {
    * with the probes turned is reversed.
    */
   readonly turnable?: boolean;
+  /** Above the band is something else than this quantity: no chart has to say where that leads. */
+  readonly isForeignAbove?: boolean;
   /** With no known value: a finite one is still expected. */
   readonly finite: boolean;
   /** What was guessed; the band is wide enough for all of it, and nothing passes by it. */

@@ -1,8 +1,25 @@
-import { formatValue, inBase, readQuantity, type Dimension, type DocumentQuantity } from '../quantity';
+import { DocumentError, formatValue, inBase, readQuantity, type Dimension, type DocumentQuantity } from '../quantity';
 
-/** A tolerance in the base unit of `dimension`, from a percentage of `nominal` or an absolute amount. */
-export function readTolerance(text: string, path: string, nominal: number, dimension: Dimension): number {
-  const quantity = readQuantity(text, path, dimension, 'ratio');
+const BARE = /^\+? ?[\d.,]+$/;
+
+/**
+ * A tolerance in the base unit of `dimension`, from a percentage of `nominal` or an absolute amount; a bare figure is in
+ * the unit of the value it belongs to. @throws DocumentError for one below zero, which would turn the band inside out, and
+ * for percent of a temperature: of which zero, nobody says.
+ */
+export function readTolerance(
+  text: string,
+  path: string,
+  nominal: number,
+  dimension: Dimension,
+  valueUnit?: DocumentQuantity['unit'],
+): number {
+  const written = valueUnit !== undefined && BARE.test(text.trim()) ? `${text} ${valueUnit}` : text;
+  const quantity = readQuantity(written, path, dimension, 'ratio');
+  if (quantity.value < 0)
+    throw new DocumentError(path, `"${text}" is below zero: a tolerance is how far it may be off.`, ['±10 %', '±3']);
+  if (quantity.unit === '%' && dimension === 'temperature')
+    throw new DocumentError(path, 'Percent of a temperature depends on where its zero is.', ['±2 °C', '±3.6 °F']);
   if (quantity.unit === '%') return (Math.abs(nominal) * quantity.value) / 100;
   // A temperature tolerance is a difference: 2 °C is 2 K, 3.6 °F is 2 K.
   return quantity.unit === '°F'

@@ -1,3 +1,4 @@
+export { beyondMeter } from './beyond-meter';
 export { coverageHalfWidth, probabilityBelow, type MeasuredDistribution } from './measured-distribution';
 export { readMeter, type Meter, type MeterFunction, type MeterRange } from './meter';
 export type { MeterDocument, MeterFunctionDocument, MeterRangeDocument } from './meter-document';

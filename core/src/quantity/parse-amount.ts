@@ -23,6 +23,11 @@ export type ParsedAmount =
 const INFIX = /^(\d*)([RrkKMmµunp])(\d+)\s*(.*)$/;
 const PLAIN = /^([\d.,]+)\s*(.*)$/;
 const MINUTES = /^(\d{1,3}):([0-5]\d)$/;
+/** "2m30s", "1 h 5 min": a time in parts, the larger first. */
+const TIME_PARTS =
+  /^(?:(\d{1,3}) ?h(?:rs?|ours?)?)? ?(?:(\d{1,3}) ?m(?:ins?|inutes?)?)? ?(?:(\d{1,3}) ?s(?:ecs?|econds?)?)?$/i;
+/** "230,231,229": with the comma for the decimal point a list, with it for thousands a number nobody reads off a meter. */
+const SEVERAL_COMMAS = /^\d+(?:,\d+){2,}$/;
 
 /** Reads one number with an optional sign, prefix and unit, in the light of what is being measured. */
 export function parseAmount(text: string, context: AmountContext): ParsedAmount {
@@ -34,6 +39,15 @@ export function parseAmount(text: string, context: AmountContext): ParsedAmount 
   if (clock && context.dimension === 'time') {
     return amount(quantityFromDigits(Number(clock[1]) * 60 + Number(clock[2]), 0, 's'), true);
   }
+  if (context.dimension === 'time') {
+    const parts = TIME_PARTS.exec(unsigned)?.slice(1) ?? [];
+    if (parts.filter((part) => part !== undefined).length > 1) {
+      const [hours = '0', minutes = '0', seconds = '0'] = parts;
+      return amount(quantityFromDigits(Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds), 0, 's'), true);
+    }
+  }
+  if (SEVERAL_COMMAS.test(unsigned))
+    return { outcome: 'error', message: 'Several figures are written 230 / 231 / 229.' };
   const infix = INFIX.exec(unsigned);
   const parsed = infix ? parseInfix(infix, context) : parsePlain(unsigned, context);
   return negative ? negated(parsed) : parsed;
@@ -69,6 +83,7 @@ function otherCurrent(text: string, typed: 'ac' | 'dc', asked: 'ac' | 'dc' | und
  */
 export function normalise(text: string): string {
   return text
+    .replace(/[\uff01-\uff5e]/g, (wide) => String.fromCharCode(wide.charCodeAt(0) - 0xfee0))
     .trim()
     .replace(/[\u2212\u2013]/g, '-')
     .replace(/[\u00a0\u2009\u202f\s]+/g, ' ')
@@ -182,7 +197,9 @@ function doubtAbout(
     .map((prefix) => ({ unit: scale.unit, prefix }));
   if (alternatives.length < 2) return undefined;
   const isNearExpected = (each: Scale): boolean => isNear(scaled(decimal, each).value, context.around);
-  if (context.around !== undefined && isNearExpected(scale)) return undefined;
+  const distance = (each: Scale): number => decadesFrom(scaled(decimal, each).value, context.around);
+  const isNearest = alternatives.every((each) => distance(scale) <= distance(each));
+  if (context.around !== undefined && isNearExpected(scale) && isNearest) return undefined;
   const suspicious =
     usuallyWrong(context.dimension, scale.prefix) ||
     alternatives.some((each) => each.prefix !== scale.prefix && isNearExpected(each));
@@ -204,6 +221,12 @@ function usuallyWrong(dimension: Dimension, prefix: number): boolean {
     default:
       return false;
   }
+}
+
+/** Decades between a value and the magnitude expected. */
+function decadesFrom(value: number, around: number | undefined): number {
+  if (around === undefined || around === 0 || value === 0) return 0;
+  return Math.abs(Math.log10(Math.abs(value / around)));
 }
 
 function isNear(value: number, around: number | undefined): boolean {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   formatReading,
+  inBase,
   MEASUREMENT_FUNCTIONS,
   parseReading,
   quantityFromDigits,
@@ -57,7 +58,11 @@ describe('the reading grammar', () => {
       expect(read(text, 'resistance').kind).withContext(text).toBe('over-range');
     expect(read('>4000', 'insulation')).toEqual({ kind: 'above', quantity: { value: 4e9, unit: 'Ω', exponent: 6 } });
     expect(read('<0.1', 'resistance').kind).toBe('below');
-    expect(read('70..10', 'dc-voltage')).toEqual(read('10..70', 'dc-voltage'));
+    const turned = parseReading('70..10', { function: 'dc-voltage' });
+    expect(turned.outcome === 'ask' && turned.candidates).toEqual([
+      read('10..70', 'dc-voltage'),
+      read('70.10', 'dc-voltage'),
+    ]);
     expect(read('10..70 mV', 'dc-voltage')).toEqual(read('10 mV..70 mV', 'dc-voltage'));
     expect(read('~24', 'ac-voltage').kind).toBe('unsteady');
     const list = read('3.34 / 3.33; 3.28', 'resistance');
@@ -162,6 +167,56 @@ describe('the reading grammar', () => {
         },
       ),
       { numRuns: 3000, seed: 1 },
+    );
+  });
+});
+
+describe('what hands type', () => {
+  const said = (text: string, measured: MeasurementFunction, around?: number): string => {
+    const parsed = parseReading(text, { function: measured, ...(around === undefined ? {} : { around }) });
+    if (parsed.outcome === 'reading') return plain(formatReading(parsed.reading));
+    return parsed.outcome === 'ask' ? `ask ${parsed.candidates.map(formatReading).map(plain).join(' or ')}` : 'error';
+  };
+  const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
+
+  it('is taken in every spelling that can mean one thing only', () => {
+    for (const [text, measured, means] of [
+      ['1.2 meg', 'resistance', '1.2 MΩ'],
+      ['∞', 'resistance', 'OL'],
+      ['3 in wc', 'pressure', '3 inH2O'],
+      ['230/231/229', 'ac-voltage', '230 V / 231 V / 229 V'],
+      ['２３０', 'ac-voltage', '230 V'],
+      ['5 mins', 'elapsed-time', '5 min'],
+      ['2m30s', 'elapsed-time', '150 s'],
+      ['1 h 5 min', 'elapsed-time', '3900 s'],
+      ['24 vac', 'ac-voltage', '24 V'],
+    ] as const)
+      expect(said(text, measured)).withContext(text).toBe(means);
+  });
+
+  it('is asked about, or refused with what is accepted, where it could be a slip', () => {
+    expect(said('560', 'diode')).toBe('ask 560 mV or 560 V');
+    expect(said('0.56', 'diode')).toBe('0.56 V');
+    expect(said('45 mF', 'capacitance', 45e-6)).toContain('ask');
+    expect(said('24..3', 'ac-voltage')).toContain('ask');
+    for (const text of ['230,231,229', 'beep', 'closed', 'unstable', '1/2'])
+      expect(said(text, text === 'beep' || text === 'closed' ? 'continuity' : 'ac-voltage'))
+        .withContext(text)
+        .toBe('error');
+  });
+
+  it('is never read as less or more than the magnitude expected by a slip of a prefix, unasked', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('mF', 'µF', 'nF', 'pF'),
+        fc.integer({ min: 10, max: 999 }),
+        fc.constantFrom(45e-6, 4.7e-9, 100e-12),
+        (unit, figure, around) => {
+          const parsed = parseReading(`${figure} ${unit}`, { function: 'capacitance', around });
+          if (parsed.outcome !== 'reading' || parsed.reading.kind !== 'value' || unit !== 'mF') return;
+          expect(Math.abs(Math.log10(inBase(parsed.reading.quantity) / around))).toBeLessThan(1.5);
+        },
+      ),
     );
   });
 });

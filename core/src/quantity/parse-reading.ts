@@ -1,6 +1,6 @@
 import { FUNCTIONS, type MeasurementFunction } from './measurement-function';
 import { normalise, parseAmount, type AmountContext, type ParsedAmount } from './parse-amount';
-import { inBase, type Quantity } from './quantity';
+import { inBase, quantityFromDigits, type Quantity } from './quantity';
 import type { ParsedReading, Reading } from './reading';
 
 export interface ReadingContext {
@@ -10,7 +10,20 @@ export interface ReadingContext {
 }
 
 const LONGEST = 200;
-const OVER_RANGE = /^(OL|0L|O\.L|O\.L\.|0\.L)( ?[kKMG]?(Ω|ohm|ohms|V))?$/i;
+const OVER_RANGE = /^(OL|0L|O\.L|O\.L\.|0\.L|∞|inf|infinite|infinity)( ?[kKMG]?(Ω|ohm|ohms|V))?$/i;
+/** "230/231/229": three figures and more cannot be a fraction. */
+const CLOSE_LIST = /^[^/]+(?:\/[^/]+){2,}$/;
+/** Nothing a diode test shows is above this, in volts; common practice, no source. */
+const MOST_DIODE_VOLTS = 10;
+/** What people say of a contact in place of a figure, and what is typed for it. */
+const IN_WORDS: Readonly<Record<string, string>> = {
+  beep: 'the ohms beside the beep, or <50 where the meter shows none',
+  beeps: 'the ohms beside the beep, or <50 where the meter shows none',
+  closed: 'the ohms, or <50 where only the beeper is heard',
+  open: 'OL',
+  unstable: '~ before what it shows about, or the ends as 18..26',
+  jumping: '~ before what it shows about, or the ends as 18..26',
+};
 
 /**
  * Reads what a technician types for a measurement, with one thumb and without a unit where the step knows it.
@@ -22,7 +35,7 @@ export function parseReading(text: string, context: ReadingContext): ParsedReadi
   const clean = normalise(text);
   if (clean === '') return failed('Nothing typed yet.', context);
   if (clean.length > LONGEST) return failed(`This is longer than ${LONGEST} characters.`, context);
-  const parts = clean.split(/ ?; ?| \/(?= |$)/).map((part) => part.trim());
+  const parts = clean.split(CLOSE_LIST.test(clean) ? /\// : / ?; ?| \/(?= |$)/).map((part) => part.trim());
   if (parts.length === 1) return parseSingle(clean, context);
   if (parts.some((part) => part === '')) return failed('One place in the list is empty.', context);
   return parseList(parts, context);
@@ -46,6 +59,8 @@ function parseSingle(text: string, context: ReadingContext): ParsedReading {
   if (context.function === 'elapsed-time' && /^never$/i.test(text)) {
     return { outcome: 'reading', reading: { kind: 'never' } };
   }
+  const instead = IN_WORDS[text.toLowerCase()];
+  if (instead !== undefined) return failed(`Type what the meter shows: ${instead}.`, context);
   const span = SPAN.exec(text);
   if (span && context.function !== 'elapsed-time') return parseSpan(span, context);
   const swing = /^(.+?) ?(?:\.{2,3}|…) ?(.+)$/.exec(text);
@@ -73,7 +88,20 @@ function toReading(
     return { outcome: 'ask', question: parsed.question, candidates };
   }
   const refusal = refuseSign(parsed.quantity, context);
-  return refusal ?? { outcome: 'reading', reading: { kind, quantity: parsed.quantity } };
+  if (refusal) return refusal;
+  const { quantity } = parsed;
+  const isMillivolts = context.function === 'diode' && !parsed.hasUnit && Math.abs(quantity.value) > MOST_DIODE_VOLTS;
+  if (!isMillivolts) return { outcome: 'reading', reading: { kind, quantity } };
+  const thousandth = quantityFromDigits(
+    Math.round(quantity.value * 10 ** -quantity.exponent),
+    quantity.exponent - 3,
+    'V',
+  );
+  return {
+    outcome: 'ask',
+    question: 'A diode test shows volts or millivolts: which are these?',
+    candidates: [thousandth, quantity].map((each): Reading => ({ kind, quantity: each })),
+  };
 }
 
 function parseSwing(lowText: string, highText: string, context: ReadingContext): ParsedReading {
@@ -89,9 +117,19 @@ function parseSwing(lowText: string, highText: string, context: ReadingContext):
     if (refusal) return refusal;
   }
   if (low.outcome !== 'amount' || high.outcome !== 'amount') return failed('A swing has two ends.', context);
-  const inOrder = inBase(low.quantity) <= inBase(high.quantity);
-  const [first, second] = inOrder ? [low.quantity, high.quantity] : [high.quantity, low.quantity];
-  return { outcome: 'reading', reading: { kind: 'swing', low: first, high: second } };
+  if (inBase(low.quantity) > inBase(high.quantity)) {
+    // "24..3" is a swing the wrong way round, or a point pressed twice.
+    const joined = amountOf(`${lowText}.${highText}`, context);
+    const swing: Reading = { kind: 'swing', low: high.quantity, high: low.quantity };
+    return joined.outcome === 'amount'
+      ? {
+          outcome: 'ask',
+          question: `Does it swing between ${highText} and ${lowText}, or was the point pressed twice?`,
+          candidates: [swing, { kind: 'value', quantity: joined.quantity }],
+        }
+      : failed(`A swing goes up: ${highText}..${lowText}.`, context);
+  }
+  return { outcome: 'reading', reading: { kind: 'swing', low: low.quantity, high: high.quantity } };
 }
 
 /** "24..27 for 15 min", "24 for 90 s, 2 out": what was seen while it was watched, and how often it dropped out. */

@@ -29,6 +29,7 @@ export type UnitSymbol =
   | 'Pa'
   | 'bar'
   | 'psi'
+  | 'inH2O'
   | 's'
   | 'min'
   | 'h'
@@ -42,7 +43,7 @@ export type UnitSymbol =
 export interface Unit {
   readonly symbol: UnitSymbol;
   readonly dimension: Dimension;
-  /** Base value = value * factor + offset. Bases: V A Ω F H Hz °C Pa s W VA J m mm² %. */
+  /** Base value = value * factor + offset. Bases: V A Ω F H Hz °C bar s W VA J m mm² %. */
   readonly factor: number;
   readonly offset: number;
   /** Powers of ten of the SI prefixes in use with this unit in the trade, 0 included. */
@@ -74,12 +75,17 @@ export const UNITS: readonly Unit[] = [
   unit('°C', 'temperature', [0], ['C', 'c', 'degC']),
   unit('°F', 'temperature', [0], ['F', 'f', 'degF'], { factor: 5 / 9, offset: -160 / 9 }),
   unit('K', 'temperature', [0], ['kelvin'], { offset: -273.15 }),
-  unit('Pa', 'pressure', [0, 3, 6], ['pa']),
-  unit('bar', 'pressure', [-3, 0, 6], ['Bar'], { factor: 1e5, written: [-3, 0] }),
-  unit('psi', 'pressure', [0], ['PSI'], { factor: 6894.757 }),
-  unit('s', 'time', [-6, -3, 0], ['sec', 'second', 'seconds']),
-  unit('min', 'time', [0], ['minute', 'minutes'], { factor: 60 }),
-  unit('h', 'time', [0], ['hour', 'hours'], { factor: 3600 }),
+  // The bar is the base: what is reckoned is written in it.
+  unit('bar', 'pressure', [-3, 0, 6], ['Bar'], { written: [-3, 0] }),
+  unit('Pa', 'pressure', [0, 3, 6], ['pa'], { factor: 1e-5 }),
+  unit('psi', 'pressure', [0], ['PSI'], { factor: 0.06894757 }),
+  // At 4 °C, by convention: NIST SP 811 appendix B.
+  unit('inH2O', 'pressure', [0], ['in wc', 'inwc', 'in WC', 'inWC', 'in w.c.', '"wc', '"WC', 'in H2O'], {
+    factor: 0.00249082,
+  }),
+  unit('s', 'time', [-6, -3, 0], ['sec', 'secs', 'second', 'seconds']),
+  unit('min', 'time', [0], ['mins', 'minute', 'minutes'], { factor: 60 }),
+  unit('h', 'time', [0], ['hr', 'hrs', 'hour', 'hours'], { factor: 3600 }),
   unit('W', 'power', [-3, 0, 3, 6], ['w', 'watt', 'watts']),
   unit('VA', 'apparent-power', [0, 3], ['va']),
   unit('J', 'energy', [0, 3], []),
@@ -121,5 +127,8 @@ export const TYPED_PREFIXES: ReadonlyMap<string, number> = new Map([
   ['k', 3],
   ['K', 3],
   ['M', 6],
+  ['meg', 6],
+  ['Meg', 6],
+  ['MEG', 6],
   ['G', 9],
 ]);

@@ -9,6 +9,8 @@ export const PRESENCE = {
   partialPart: 0.5,
   /** From this part on a state is present, and an open contact shows the whole voltage. */
   presentPart: 0.8,
+  /** Above this part of what it would be, it is something else. */
+  presentTopPart: 1.3,
   /** Along a chain everything up to the point conducts from this part on: loads and joints take their share. */
   chainAlivePart: 0.7,
   /** Along a chain nothing arrives under this part. */

@@ -148,7 +148,9 @@ describe('the verdict', () => {
             meter: HAND_METER,
             leads: { zero: 0.2 },
           });
-          if (verdict === 'undecided') return;
+          // Above a state is something else than what the chart asks about.
+          if (verdict === 'undecided' || (verdict === 'high' && document.kind === 'state' && document.is === 'present'))
+            return;
           expect([...producibleVerdicts(resolveExpectation(document, measured), measured)])
             .withContext(`${value} ${JSON.stringify(document)}`)
             .toContain(verdict);

@@ -51,7 +51,7 @@ export function producibleVerdicts(
   const canBeBelow =
     !isOfMagnitude(expectation) &&
     (expectation.low > 0 || (expectation.low > -Infinity && !FUNCTIONS[measured].neverNegative));
-  const canBeAbove = expectation.high < Infinity;
+  const canBeAbove = expectation.high < Infinity && !expectation.isForeignAbove;
   if (canBeBelow) found.add('low');
   if (canBeAbove) found.add('high');
   if (isResistance && canBeBelow) found.add('shorted');

@@ -35,8 +35,8 @@ function resolveNominal(document: NominalDocument, measured: MeasurementFunction
   const tolerances = plusText === minusText ? `±${plusText}` : `+${plusText} −${minusText}`;
   const words = `${nominalWords(value)} ${tolerances}`;
   return {
-    low: nominal - readTolerance(minusText, 'minus', nominal, dimension),
-    high: nominal + readTolerance(plusText, 'plus', nominal, dimension),
+    low: nominal - readTolerance(minusText, 'minus', nominal, dimension, value.unit),
+    high: nominal + readTolerance(plusText, 'plus', nominal, dimension, value.unit),
     unit,
     of: document.of === undefined ? nominal : inBase(readQuantity(document.of, 'of', dimension)),
     absentBelow: readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart),
@@ -56,18 +56,41 @@ const UP_ONLY = /^(.+?) ?\+ ?([^+-]+)$/;
 const DOWN_ONLY = /^([^-].*?) ?- ?([^+-]+)$/;
 
 function nominalLine([, line = '']: RegExpExecArray, measured: MeasurementFunction): NominalDocument {
-  const tolerance = (text: string | undefined): string => toleranceText(text ?? '', measured);
   const value = (text: string | undefined): string => quantityText(text, measured);
+  const ways = (of: string | undefined, ...texts: readonly (string | undefined)[]): readonly string[] =>
+    toleranceTexts(
+      of ?? '',
+      texts.map((each) => each ?? ''),
+      measured,
+    );
   const both = BOTH_WAYS.exec(line);
-  if (both) return { kind: 'nominal', value: value(both[1]), tolerance: tolerance(both[2]) };
+  if (both) return { kind: 'nominal', value: value(both[1]), tolerance: ways(both[1], both[2])[0] ?? '' };
   const up = UP_AND_DOWN.exec(line);
-  if (up) return { kind: 'nominal', value: value(up[1]), plus: tolerance(up[2]), minus: tolerance(up[3]) };
+  if (up) {
+    const [plus = '', minus = ''] = ways(up[1], up[2], up[3]);
+    return { kind: 'nominal', value: value(up[1]), plus, minus };
+  }
   const down = DOWN_AND_UP.exec(line);
-  if (down) return { kind: 'nominal', value: value(down[1]), plus: tolerance(down[3]), minus: tolerance(down[2]) };
+  if (down) {
+    const [minus = '', plus = ''] = ways(down[1], down[2], down[3]);
+    return { kind: 'nominal', value: value(down[1]), plus, minus };
+  }
   const one = UP_ONLY.exec(line) ?? DOWN_ONLY.exec(line);
   if (one)
     throw new DocumentError('', 'Write both ways: "+20 % -15 %", or one for both: "±10 %"; a way may be 0 %.', []);
   return { kind: 'nominal', value: value(line) };
+}
+
+const BARE = /^[\d.,]+$/;
+
+/** One trailing percent serves all; a bare figure is in the unit of its value. */
+function toleranceTexts(of: string, texts: readonly string[], measured: MeasurementFunction): readonly string[] {
+  const trimmed = texts.map((each) => each.trim());
+  const last = trimmed.at(-1) ?? '';
+  if (trimmed.slice(0, -1).some((each) => each.endsWith('%')) && BARE.test(last))
+    throw new DocumentError('', `"${last}" beside a percentage: write % or the unit behind it.`, []);
+  const unit = last.endsWith('%') ? '%' : (/[^\d.,+\s-].*$/.exec(of.replace(/\?$/, ''))?.[0] ?? '');
+  return trimmed.map((each) => toleranceText(BARE.test(each) && unit !== '' ? `${each} ${unit}` : each, measured));
 }
 
 function tolerancesOf({ tolerance, plus, minus }: NominalDocument): string {

@@ -54,7 +54,13 @@ function resolveState(document: StateDocument, measured: MeasurementFunction): R
   if (!nominal) {
     throw new DocumentError('of', `A state of ${dimension} needs the value it would have.`, ['"of": "24 V"']);
   }
-  return { ...common, ...presenceBand(document, inBase(nominal), nominalWords(nominal), measured), finite: true };
+  const isForeignAbove = document.is === 'present' || document.is === 'open';
+  return {
+    ...common,
+    ...presenceBand(document, inBase(nominal), nominalWords(nominal), measured),
+    ...(isForeignAbove ? { isForeignAbove } : {}),
+    finite: true,
+  };
 }
 
 type Band = Pick<ResolvedExpectation, 'low' | 'high' | 'rule'>;
@@ -81,11 +87,15 @@ function ohmsBand(document: StateDocument, measured: MeasurementFunction): Band 
 function presenceBand(document: StateDocument, of: number, ofWords: string, measured: MeasurementFunction): Band {
   const { unit, dimension, neverNegative } = FUNCTIONS[measured];
   const upTo = (high: number): Pick<Band, 'low' | 'high'> => ({ low: neverNegative ? 0 : -high, high });
-  const from = (part: number): Pick<Band, 'low' | 'high'> => ({ low: part * of, high: Infinity });
+  // 230 V are no 24 V that is present.
+  const from = (part: number): Pick<Band, 'low' | 'high'> => ({ low: part * of, high: PRESENCE.presentTopPart * of });
   switch (document.is) {
     case 'present': {
       const part = readFraction(document.presentFrom, 'presentFrom', PRESENCE.presentPart);
-      return { ...from(part), rule: `present: from ${percent(part)} of ${ofWords}` };
+      return {
+        ...from(part),
+        rule: `present: from ${percent(part)} to ${percent(PRESENCE.presentTopPart)} of ${ofWords}`,
+      };
     }
     case 'absent': {
       const part = readFraction(document.absentBelow, 'absentBelow', PRESENCE.absentPart);
@@ -93,7 +103,10 @@ function presenceBand(document: StateDocument, of: number, ofWords: string, meas
     }
     case 'open': {
       const part = readFraction(document.openFrom, 'openFrom', PRESENCE.presentPart);
-      return { ...from(part), rule: `open: from ${percent(part)} of ${ofWords}` };
+      return {
+        ...from(part),
+        rule: `open: from ${percent(part)} to ${percent(PRESENCE.presentTopPart)} of ${ofWords}`,
+      };
     }
     case 'closed': {
       if (document.closedBelow !== undefined) {

@@ -7,7 +7,8 @@ import {
   requirementsOf,
   type MeasurementStep,
 } from '../../procedure';
-import { FUNCTIONS, parseReading, type MeasurementFunction, type Reading } from '../../quantity';
+import { beyondMeter, type Meter } from '../../meter';
+import { FUNCTIONS, parseReading, type MeasurementFunction, type ParsedReading, type Reading } from '../../quantity';
 import { judge, judgeSet, type JointJudgement, type Judgement, type SetMember } from '../../verdict';
 import { chainAsked, chainJoint } from './chain-step';
 import {
@@ -145,7 +146,7 @@ function nextSlot(state: VisitState, slots: readonly Slot[]): Slot | undefined {
   return slots.find(({ id }) => !read.has(id) && !waived.has(id)) ?? slots[0];
 }
 
-function meterHere(context: VisitContext, state: VisitState) {
+export function meterHere(context: VisitContext, state: VisitState) {
   return state.meter === undefined ? undefined : context.meters[state.meter];
 }
 
@@ -193,9 +194,7 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
   if (!asked) return { outcome: 'error', message: 'This step takes no reading.', accepted: [] };
   if (asked.refusal !== undefined)
     return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
-  const parsed = entry.chosen
-    ? ({ outcome: 'reading', reading: entry.chosen } as const)
-    : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
+  const parsed = readTyped(entry, asked, meterHere(context, state));
   if (parsed.outcome !== 'reading') return parsed;
   const { reading } = parsed;
   if ((asked.proof ?? asked.slot) && reading.kind === 'list') {
@@ -208,6 +207,19 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
   return asked.proof?.kind === 'meter'
     ? meterCheck(context, state, asked, entry.text, reading, asked.proof.when, entry.at)
     : { outcome: 'event', body: readingBody(context, state, asked, entry, reading) };
+}
+
+/** What was typed, as a figure that this meter can have shown. */
+export function readTyped(
+  { text, chosen }: Pick<ReadingEntry, 'text' | 'chosen'>,
+  { function: measured, expectation }: Pick<Asked, 'function' | 'expectation'>,
+  meter: Meter | undefined,
+): ParsedReading {
+  const parsed = chosen
+    ? ({ outcome: 'reading', reading: chosen } as const)
+    : parseReading(text, { function: measured, around: magnitudeOf(expectation) });
+  const beyond = parsed.outcome === 'reading' ? beyondMeter(parsed.reading, measured, meter) : undefined;
+  return beyond === undefined ? parsed : { outcome: 'error', message: beyond, accepted: FUNCTIONS[measured].examples };
 }
 
 /** A reading judged with the visit's meter and leads, under the conditions that hold. */

@@ -1,8 +1,16 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import { requirementsOf } from '../../procedure';
-import { parseReading, type MeasurementFunction, type Reading } from '../../quantity';
+import { type MeasurementFunction, type Reading } from '../../quantity';
 
-import { gradeHere, judgedHere, magnitudeOf, recorded, refusalHere, type EnteredReading } from './enter-reading';
+import {
+  gradeHere,
+  judgedHere,
+  meterHere,
+  readTyped,
+  recorded,
+  refusalHere,
+  type EnteredReading,
+} from './enter-reading';
 import { resolutionFacts } from './resolution-facts';
 import { isFreeChart, unmetConditions, type Unmet } from '../walking';
 import type { ReadingTaken, VisitContext, VisitState } from '../record';
@@ -61,9 +69,7 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
     return { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
   if (asked.refusal !== undefined)
     return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
-  const parsed = entry.chosen
-    ? ({ outcome: 'reading', reading: entry.chosen } as const)
-    : parseReading(entry.text, { function: asked.function, around: magnitudeOf(asked.expectation) });
+  const parsed = readTyped(entry, asked, meterHere(context, state));
   if (parsed.outcome !== 'reading') return parsed;
   const expects = entry.expects.trim();
   const body: ReadingTaken = {

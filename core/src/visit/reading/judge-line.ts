@@ -1,8 +1,8 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import type { Meter } from '../../meter';
-import { parseReading, type MeasurementFunction, type Reading } from '../../quantity';
+import type { MeasurementFunction, Reading } from '../../quantity';
 import { judge, type Judgement } from '../../verdict';
-import { magnitudeOf } from './enter-reading';
+import { readTyped } from './enter-reading';
 
 /** One expectation and one reading, with no visit around them. */
 export interface ReadingLine {
@@ -27,9 +27,7 @@ export function judgeLine(line: ReadingLine, meter?: Meter): JudgedLine {
   if (parsed.outcome === 'error') return { problem: { ...parsed, message: `Expected: ${parsed.message}` } };
   const expectation = resolveExpectation(parsed.document, line.function);
   if (line.text.trim() === '' && !line.chosen) return { expectation };
-  const read = line.chosen
-    ? ({ outcome: 'reading', reading: line.chosen } as const)
-    : parseReading(line.text, { function: line.function, around: magnitudeOf(expectation) });
+  const read = readTyped(line, { function: line.function, expectation }, meter);
   if (read.outcome === 'error') return { expectation, problem: read };
   if (read.outcome === 'ask') return { expectation, question: { words: read.question, candidates: read.candidates } };
   const judgement = judge({ reading: read.reading, function: line.function, expectation, meter });
