@@ -1,9 +1,11 @@
-import { isWalkable, wayTo, type EntryDocument, type ProcedureDocument } from '../procedure';
+import { wayTo, type EntryDocument, type ProcedureDocument } from '../procedure';
 import { watchesOf, watchOutcome, type WatchOutcome } from '../sequence';
 import { isFreeUnitModel } from '../unit-model';
 import {
   complaintsOf,
+  isSafetyLook,
   standingOf,
+  stepIn,
   tellingCodes,
   type EventOf,
   type ReadCode,
@@ -23,6 +25,8 @@ export interface RankedEntry {
   readonly stepText: string;
   /** Steps of the way from the chart's start that beginning there passes over. */
   readonly skipped: readonly string[];
+  /** A look on that way that keeps somebody safe: the chart is begun there, whatever points farther on. */
+  readonly first?: { readonly step: string; readonly text: string };
   readonly reasons: readonly Reason[];
   readonly score: number;
 }
@@ -101,13 +105,17 @@ function rankChart(
   }
   if (byStep.size === 0) byStep.set(procedure.start, { reasons: [], score: 0 });
   return [...byStep].map(([step, { reasons, score }]) => {
-    const document = procedure.steps[step];
+    const way = wayTo(procedure, step);
+    const textOf = (id: string): string => stepIn(context, procedure.id, id)?.text ?? id;
+    // A look that keeps somebody safe is not begun behind: it comes first.
+    const look = way.find((id) => isSafetyLook(stepIn(context, procedure.id, id)));
     return {
       procedure: procedure.id,
       title: procedure.title,
       step,
-      stepText: document && isWalkable(document) ? (document.text ?? step) : step,
-      skipped: wayTo(procedure, step),
+      stepText: textOf(step),
+      skipped: way,
+      ...(look === undefined ? {} : { first: { step: look, text: textOf(look) } }),
       reasons: [...reasons, ...general],
       score: score + said,
     };

@@ -23,6 +23,7 @@ export {
   edgeKey,
   isChartEnded,
   isFreeChart,
+  isSafetyLook,
   lastTurn,
   settle,
   stepIn,
@@ -142,5 +143,5 @@ export {
   type UnmetFix,
   type VerdictWords,
 } from './standing';
-export { answerStep, cellName, matrixCellNow, type Answer, type Answered, type Passing } from './answering';
+export { answerStep, jumpTo, cellName, matrixCellNow, type Answer, type Answered, type Passing } from './answering';
 export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './list';

@@ -1,3 +1,4 @@
 export * from './answer';
 export * from './answer-matrix';
 export * from './answer-step';
+export * from './jump-to';

@@ -10,7 +10,7 @@ import {
   type VisitState,
 } from '../record';
 import { readingTitle } from './reading-title';
-import { currentStep } from '../walking';
+import { currentStep, neverWalked } from '../walking';
 
 /** One line of the log that speaks for or against something. */
 export interface EvidenceLine {
@@ -50,7 +50,7 @@ export function evidenceFor(context: VisitContext, { trail }: Pick<VisitState, '
     implicates: [...cited, ...about('implicates', concerns)],
     contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
     clearsOthers: about('clears', (reference) => !concerns(reference)),
-    unproven: unproven(context, trail, rests),
+    unproven: [...unproven(context, trail, rests), ...neverWalked(context, trail)],
   };
 }
 

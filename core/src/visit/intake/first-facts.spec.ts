@@ -165,9 +165,9 @@ describe('a visit somebody else reports', () => {
     expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('by report');
   });
 
-  it('is likely where the technician read the same', () => {
+  it('is no mere report where the technician read the same; what the jump passed over keeps it from likely', () => {
     const driver = walkToFloat(opened());
     driver.log({ type: 'step-jumped', to: 'float-open' });
-    expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('likely');
+    expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('by elimination');
   });
 });

@@ -1,3 +1,4 @@
+export * from './passed-over';
 export * from './position';
 export * from './steps';
 export * from './unmet';

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { Router } from '@angular/router';
 import { Button } from '../kit/button';
-import { chartAsMermaid, chartAsSvg, chartProgress } from '@juxtameter/core';
+import { chartAsMermaid, chartAsSvg, chartProgress, jumpTo } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
@@ -90,7 +90,8 @@ export class ChartPage {
   }
 
   protected goTo(to: string): void {
-    this.opened.record({ type: 'step-jumped', to });
+    const context = this.opened.context();
+    if (context) this.opened.record(jumpTo(context, this.opened.visit(), to));
     void this.router.navigate(['/visits', this.id()]);
   }
 

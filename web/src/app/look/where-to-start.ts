@@ -53,7 +53,9 @@ const SCHOOLS: readonly Option<School>[] = [
             } @empty {
               <span class="reason small soft">Nothing noted so far speaks for it.</span>
             }
-            @if (entry.skipped.length > 0) {
+            @if (entry.first; as first) {
+              <span class="small">First: {{ first.text }}</span>
+            } @else if (entry.skipped.length > 0) {
               <span class="small soft">
                 Passes over {{ entry.skipped.length }} {{ entry.skipped.length === 1 ? 'step' : 'steps' }}; the record
                 says which.
@@ -124,13 +126,16 @@ export class WhereToStart {
     return first !== undefined;
   }
 
-  protected choose({ procedure, step, skipped, reasons }: RankedEntry): void {
+  protected choose({ procedure, step, stepText, skipped, first, reasons }: RankedEntry): void {
+    const start = first?.step ?? step;
+    const because = [...reasons.map(({ words }) => words), ...(first ? [`Then to: ${stepText}.`] : [])];
+    const over = skipped.includes(start) ? skipped.slice(0, skipped.indexOf(start)) : skipped;
     this.begun.emit({
       type: 'procedure-started',
       procedure,
-      start: step,
-      ...(reasons.length > 0 ? { because: reasons.map(({ words }) => words) } : {}),
-      ...(skipped.length > 0 ? { skipped } : {}),
+      start,
+      ...(because.length > 0 ? { because } : {}),
+      ...(over.length > 0 ? { skipped: over } : {}),
     });
   }
 }

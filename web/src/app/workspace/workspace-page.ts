@@ -13,6 +13,7 @@ import {
   type FreeReading,
   type MatrixProgress,
   type Points,
+  jumpTo,
 } from '@juxtameter/core';
 import {
   ApplicationRef,
@@ -330,7 +331,8 @@ export class WorkspacePage {
 
   protected goTo(to: string): void {
     this.tab.set('step');
-    this.record({ type: 'step-jumped', to });
+    const context = this.context();
+    if (context) this.record(jumpTo(context, this.visit(), to));
   }
 
   protected remember(line: FreeLine): void {

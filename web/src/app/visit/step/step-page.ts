@@ -13,6 +13,7 @@ import {
   type Passing,
   type VisitContext,
   type VisitState,
+  jumpTo,
 } from '@juxtameter/core';
 import {
   afterRenderEffect,
@@ -167,6 +168,6 @@ export class StepPage {
   }
 
   protected goTo(to: string): void {
-    this.commanded.emit({ kind: 'record', body: { type: 'step-jumped', to } });
+    this.commanded.emit({ kind: 'record', body: jumpTo(this.context(), this.visit(), to) });
   }
 }
