@@ -1,5 +1,5 @@
 import type { BoardFunctionDocument, DeviceDocument, UnitModelDocument } from './unit-model-document';
-import { wireEdges } from './nets';
+import { SERIES_KINDS, wireEdges } from './nets';
 
 /**
  * How current gets from one point to another: through a wire or what is as good as one once it is closed, through something
@@ -32,15 +32,6 @@ const BOARD_CONDUCTION: Readonly<Record<BoardFunctionDocument['kind'], Conductio
   controller: 'none',
 };
 
-/** Kinds of device that carry what follows them between their first two terminals. */
-const CARRYING: ReadonlySet<string> = new Set([
-  'fuse',
-  'breaker',
-  'switch',
-  'interlock',
-  'momentary-key',
-  'delay-module',
-]);
 /** Kinds whose contacts a coil closes. */
 const COIL_KINDS: ReadonlySet<string> = new Set(['relay', 'contactor']);
 
@@ -70,7 +61,7 @@ function ofDevice(device: DeviceDocument): readonly Conductor[] {
     a !== undefined && b !== undefined ? [between(a, b)] : [],
   );
   if (kind === 'isolator') return [between('1', '2'), between('3', '4')];
-  if (CARRYING.has(kind)) return [between('1', '2'), ...contacts];
+  if (SERIES_KINDS.has(kind)) return [between('1', '2'), ...contacts];
   const [first, second, ...others] = terminals;
   const isRoomContact = kind === 'room-control' && others.length === 0 && first !== undefined && second !== undefined;
   return isRoomContact ? [between(first, second), ...contacts] : contacts;

@@ -13,7 +13,8 @@ export interface SeriesElement {
   readonly between: readonly [string, string];
 }
 
-const SERIES_KINDS: ReadonlySet<string> = new Set([
+/** Kinds of device that carry what follows them between their terminals 1 and 2. */
+export const SERIES_KINDS: ReadonlySet<string> = new Set([
   'fuse',
   'breaker',
   'switch',
