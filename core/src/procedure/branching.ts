@@ -60,6 +60,23 @@ export function keyOfOutcome(
 }
 
 /**
+ * The key of another map of a step (clears, implicates, sets) that an outcome selects: a name selects there what it
+ * selects in the branches, so that `otherwise` is never what has a branch of its own. Undefined where the map says nothing.
+ *
+ * @example keyBeside({ within: 'a', high: 'b' }, { otherwise: [] }, { verdict: 'within' }, false) // undefined
+ * @example keyBeside({ within: 'a', otherwise: 'b' }, { low: [] }, { verdict: 'absent' }, false) // "low"
+ */
+export function keyBeside(
+  branches: Readonly<Record<string, Target>>,
+  map: Readonly<Record<string, unknown>>,
+  outcome: MeasuredOutcome,
+  overZeroBand: boolean,
+): string | undefined {
+  const key = keyOfOutcome({ ...branches, ...map }, outcome, overZeroBand);
+  return key !== undefined && Object.hasOwn(map, key) ? key : undefined;
+}
+
+/**
  * Where a measurement's outcome leads; undefined when the chart does not say.
  *
  * @example branchFor({ within: 'next', high: { go: 'board' } }, 'high', false) // "board"

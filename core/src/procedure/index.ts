@@ -1,6 +1,7 @@
 export {
   branchFor,
   edgesOf,
+  keyBeside,
   keyOfOutcome,
   outcomeKey,
   skipTarget,

@@ -17,6 +17,8 @@ export const REFUSALS = {
     `The ${supply} supply cannot be proven dead: its data say no terminal for ${roles.join(', ').replaceAll('-', ' ')}.`,
   boardShorted: (board: string) =>
     `${board} gets no power: something that plugs into it is shorted. Mend that and clear it again.`,
+  boardUnlike: (board: string) =>
+    `${board} gets no power: something that plugs into it reads otherwise than it should. Look at its parts, mend or explain it, and clear it again.`,
   boardNotCleared: (board: string) =>
     `${board} is new and gets no power before everything that plugs into it is read for shorts.`,
   safetyStep: (step: string) => `"${step}" is a safety step and cannot be passed over.`,

@@ -1,5 +1,5 @@
 import { elementName, itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
-import { isOverZeroBand, keyOfOutcome, methodOf, type ConclusionStep } from '../../procedure';
+import { isOverZeroBand, keyBeside, methodOf, type ConclusionStep } from '../../procedure';
 import {
   FINDING_GRADES,
   measuredOutcome,
@@ -62,7 +62,7 @@ function elementsOf({ event, step }: TrailLine, field: 'implicates' | 'clears'):
   // A part of a set concludes nothing: what the set came to stands with its last part.
   if (event.type === 'reading-taken' && event.part !== undefined && !event.joint) return [];
   const outcome = event.type === 'reading-taken' ? measuredOutcome(event) : { verdict: event.verdict };
-  const key = keyOfOutcome(step[field] ?? {}, outcome, isOverZeroBand(methodOf(step)));
+  const key = keyBeside(step.branches, step[field] ?? {}, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? [] : own(step[field], key);
 }
 

@@ -1,5 +1,5 @@
-import { isOverZeroBand, keyOfOutcome, methodOf, type MeasuredOutcome, type WalkableStep } from '../../procedure';
-import type { EventEnvelope, VisitContext, VisitState } from '../record';
+import { isOverZeroBand, keyBeside, methodOf, type MeasuredOutcome, type WalkableStep } from '../../procedure';
+import type { EventEnvelope, ReadingTaken, VisitContext, VisitState } from '../record';
 import { changedConditions } from '../safety';
 import { moved, stepOf, withOutcome } from '../walking';
 
@@ -21,14 +21,31 @@ function afterOutcome(
   outcome: MeasuredOutcome,
 ): VisitState {
   const step = stepOf(context, state, event.step);
-  const noted = cleared(step, withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id), outcome);
+  const told = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id);
+  const noted = cleared(step, told, event, outcome);
   if (step?.kind !== 'measurement' || !step.sets) return noted;
-  const key = keyOfOutcome(step.sets, outcome, isOverZeroBand(methodOf(step)));
+  const key = keyBeside(step.branches, step.sets, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
 }
 
-function cleared(step: WalkableStep | undefined, state: VisitState, { verdict }: MeasuredOutcome): VisitState {
+function cleared(
+  step: WalkableStep | undefined,
+  state: VisitState,
+  event: EventEnvelope & { readonly step: string },
+  { verdict }: MeasuredOutcome,
+): VisitState {
   const board = step?.kind === 'measurement' ? step.measure.clearance : undefined;
   if (board === undefined) return state;
-  return { ...state, clearances: { ...state.clearances, [board]: verdict === 'within' ? 'cleared' : 'shorted' } };
+  const stands = verdict === 'within' ? 'cleared' : isAnyShorted(state, event) ? 'shorted' : 'unlike';
+  return { ...state, clearances: { ...state.clearances, [board]: stands } };
+}
+
+/** Shorted is said of a short alone; what only reads otherwise than it should keeps the power off as well. */
+function isAnyShorted(state: VisitState, event: EventEnvelope & { readonly step: string }): boolean {
+  const parts = state.trail
+    .slice(state.arrivedAt)
+    .flatMap(({ event: each, standing }) => (standing === 'retracted' ? [] : [each as Partial<ReadingTaken>]));
+  return [...parts, event as Partial<ReadingTaken>].some(
+    ({ step, judgement }) => step === event.step && judgement?.verdict === 'shorted',
+  );
 }

@@ -1,2 +1,2 @@
 /** How a board stands that was renewed or is being cleared. */
-export type Clearance = 'open' | 'cleared' | 'shorted';
+export type Clearance = 'open' | 'cleared' | 'shorted' | 'unlike';

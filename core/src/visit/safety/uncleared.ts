@@ -4,7 +4,7 @@ import type { VisitContext, VisitState } from '../record';
 /** A renewed board that must not get power yet: something that plugs into it is shorted, or was not read. */
 export interface Uncleared {
   readonly board: string;
-  readonly stands: 'open' | 'shorted';
+  readonly stands: 'open' | 'shorted' | 'unlike';
 }
 
 /** The first board that stands against power. One that no chart can clear is left to the technician. */
@@ -13,7 +13,8 @@ export function unclearedBoard(
   { clearances }: Pick<VisitState, 'clearances'>,
 ): Uncleared | undefined {
   for (const [board, stands] of Object.entries(clearances)) {
-    if (stands === 'shorted' || (stands === 'open' && canBeCleared(context, board))) return { board, stands };
+    if (stands === 'shorted' || stands === 'unlike' || (stands === 'open' && canBeCleared(context, board)))
+      return { board, stands };
   }
   return undefined;
 }
@@ -29,5 +30,7 @@ export function powerUpRefusal(context: VisitContext, state: Pick<VisitState, 'c
   const uncleared = unclearedBoard(context, state);
   if (!uncleared) return undefined;
   const name = elementName(context.model, uncleared.board);
-  return uncleared.stands === 'shorted' ? REFUSALS.boardShorted(name) : REFUSALS.boardNotCleared(name);
+  return { shorted: REFUSALS.boardShorted, unlike: REFUSALS.boardUnlike, open: REFUSALS.boardNotCleared }[
+    uncleared.stands
+  ](name);
 }

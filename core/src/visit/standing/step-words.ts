@@ -4,7 +4,7 @@ import {
   isOverZeroBand,
   longestWayFrom,
   methodOf,
-  keyOfOutcome,
+  keyBeside,
   type MeasuredOutcome,
   type MeasuringMethod,
 } from '../../procedure';
@@ -124,7 +124,7 @@ export function verdictWords(
   const overZero = isOverZeroBand(methodOf(step, method));
   const named = (field: 'implicates' | 'clears'): string => {
     const map = step[field] ?? {};
-    const key = keyOfOutcome(map, outcome, overZero);
+    const key = keyBeside(step.branches, map, outcome, overZero);
     return (key === undefined ? [] : (map[key] ?? []))
       .map((reference) => elementName(context.model, reference))
       .join(', ');
