@@ -91,6 +91,10 @@ export class FreePage {
   private readonly form = viewChild(FreeLineForm);
   protected readonly isFree = computed(() => isFreeVisit(this.visit()));
   protected readonly panel = signal<Panel>(undefined);
+  /** Nothing is asked before closing once all is put right. */
+  protected readonly shownPanel = computed(() =>
+    this.panel() === 'close' && alterationsOf(this.context(), this.visit()).length === 0 ? undefined : this.panel(),
+  );
   protected readonly wasRefused = signal(false);
   protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
   protected readonly bypasses = computed(() => openBypasses(this.visit()));

@@ -17,18 +17,19 @@ const code = (name: string): EventBody => ({
 });
 
 describe('where to begin', () => {
-  it('offers the place a code points to first, and begins there with the reason and what is passed over', async () => {
+  it('offers the place a code points to first, and begins at the look that keeps somebody safe, saying where then', async () => {
     const visit = burnerVisit('burner does not light');
     visit.log(code('2'));
     const shown = await Shown.of(WhereToStart, { context: BURNER_CONTEXT, visit: visit.state });
     const begun: ProcedureStarted[] = [];
     shown.fixture.componentInstance.begun.subscribe((body) => begun.push(body));
     expect(shown.words).toContain('proving switch did not close');
-    expect(shown.words).toMatch(/Passes over \d+ steps; the record says which/);
+    expect(shown.words).toContain('First: ');
     expect(shown.fixture.componentInstance.beginFirst()).toBeTrue();
-    expect(begun[0]?.start).toBe('fan-volts');
+    expect(begun[0]?.start).toBe('smell');
     expect(begun[0]?.because?.[0]).toContain('Code 2');
-    expect(begun[0]?.skipped?.[0]).toBe('smell');
+    expect(begun[0]?.because?.at(-1)).toContain('Then to: ');
+    expect(begun[0]?.skipped).toBeUndefined();
   });
 
   it('asks for the school only where code and watch both speak', async () => {
