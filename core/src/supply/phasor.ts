@@ -6,7 +6,6 @@ export interface Phasor {
 
 export const EARTHED: Phasor = { re: 0, im: 0 };
 
-/** @example phasor(230, 90).im // 230 */
 export function phasor(volts: number, degrees = 0): Phasor {
   const angle = (degrees * Math.PI) / 180;
   return { re: volts * Math.cos(angle), im: volts * Math.sin(angle) };
@@ -31,11 +30,7 @@ export function mixed(parts: readonly number[], phasors: readonly Phasor[]): Pha
   return { re, im };
 }
 
-/**
- * All ways to share one among so many, in steps of an n-th.
- *
- * @example shares(2, 2) // [[0,1],[0.5,0.5],[1,0]]
- */
+/** All ways to share one among so many, in steps of an n-th: of two in halves (0, 1), (½, ½) and (1, 0). */
 export function shares(many: number, steps: number, left = steps): readonly (readonly number[])[] {
   if (many === 1) return [[left / steps]];
   return Array.from({ length: left + 1 }, (_, taken) =>

@@ -12,7 +12,7 @@ export const REFUSALS = {
     `${meter} is built for ${builtFor}; here it takes ${needed}. Take a meter that is.`,
   meterCannotProve: (meter: string, lacking: string) =>
     `${meter} has no ${lacking}: a proof of dead takes AC and DC of one meter. Take a meter that has both.`,
-  noMeterNamed: () => 'A proof of dead belongs to one meter: say which it is.',
+  noMeterNamed: () => 'A proof of dead belongs to one meter: say which it is, at the top.',
   unpublished: (supply: string, roles: readonly string[]) =>
     `The ${supply} supply cannot be proven dead: its data say no terminal for ${roles.join(', ').replaceAll('-', ' ')}.`,
   boardShorted: (board: string) =>

@@ -3,6 +3,13 @@ import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxta
 import { forkJoin, map, of, switchMap, type Observable } from 'rxjs';
 import type { Api } from '../api/api';
 
+/** Every meter on file, from the server. */
+export function fetchMeters(api: Api): Observable<readonly MeterDocument[]> {
+  return api
+    .library()
+    .pipe(switchMap(({ meters }) => all<MeterDocument>(meters.map(({ id }) => api.document('meter', id)))));
+}
+
 /** Everything a visit to a unit is pinned to, from the server; undefined when it has no such unit. */
 export function fetchPinned(api: Api, unitId: string): Observable<PinnedDocuments | undefined> {
   return api.library().pipe(

@@ -13,7 +13,7 @@ import { toStorageProblem } from '../local/storage-problem';
 import { SyncActions } from '../sync/sync.actions';
 import { EventStamp } from '../visit/event-stamp';
 import { StartActions, type StartChoice } from './start.actions';
-import { fetchPinned } from './fetch-pinned';
+import { fetchMeters, fetchPinned } from './fetch-pinned';
 import { freeDocuments, withChart } from './free-documents';
 
 const NOT_KEPT: ApiProblem = {
@@ -57,6 +57,10 @@ function documentsFor(api: Api, local: LocalStore, choice: StartChoice): Observa
     const { machine } = choice;
     return from(local.meters()).pipe(
       catchError(() => of([])),
+      // A tablet that has just been taken up keeps none yet, and a visit without a meter can prove nothing dead.
+      switchMap((kept) =>
+        kept.some(({ id }) => id === choice.meter) ? of(kept) : fetchMeters(api).pipe(catchError(() => of(kept))),
+      ),
       map((meters) => freeDocuments(machine, meters)),
     );
   }
