@@ -249,7 +249,7 @@ function onOne(source: Source, base: Standing): readonly Hypothesis[] {
       return [
         {
           pattern: 'both-on-one-leg',
-          claim: `${name} and ${other} sit on one conductor`,
+          claim: `${[name, other].sort().join(' and ')} sit on one conductor`,
           faults: 1,
           worlds: () => [worldOf(source, new Map([...base, [name, stands]]))],
         },
