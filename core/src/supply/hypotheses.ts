@@ -20,6 +20,7 @@ export interface Hypothesis {
 
 type Standing = ReadonlyMap<string, Phasor>;
 
+/** A source whose voltage alone is off may be nearly nothing, or line to line where line to neutral should be. */
 const ANY_LEVEL: Ends = { low: 0.02, high: 2.5 };
 /** Steps in which a share among two, three and four conductors is tried. */
 const STEPS: Readonly<Record<number, number>> = { 1: 1, 2: 48, 3: 32, 4: 24 };
@@ -28,9 +29,10 @@ const ARRIVES_IN_PART: Ends = { low: 0.05, high: 0.98 };
 /** Mains, as against what a small transformer gives: only it has other phases and other customers beside it. */
 const MAINS_VOLTS = 90;
 
-/** Everything one thing, or two that go together, can do to a supply. */
+/** What one thing can do to a supply, and several conductors lost at once. */
 export function hypothesesOf(source: Source, isUnloaded: boolean): readonly Hypothesis[] {
-  return basesOf(source).flatMap((base) => [
+  const base = baseOf(source);
+  return [
     ...levels(source, base),
     ...crossed(source, base),
     ...frameAlive(source, base),
@@ -39,19 +41,19 @@ export function hypothesesOf(source: Source, isUnloaded: boolean): readonly Hypo
     ...onOne(source, base),
     ...besides(source, base),
     ...earthOpen(source, base),
-  ]);
+  ];
 }
 
 /** A supply with nothing wrong; where nobody says how it is joined to earth, as it usually is. */
 export function healthyWorld(source: Source): World {
-  return worldOf(source, basesOf(source)[0] ?? source.healthy);
+  return worldOf(source, baseOf(source));
 }
 
-/** A healthy supply for every way it may be joined to earth; several where nobody says which. */
-function basesOf(source: Source): readonly Standing[] {
-  if (typeof source.bond !== 'string') return [source.bondedAt(source.bond.at)];
+/** Where the conductors of a healthy supply stand; joined to earth as usual, at what brings the current back, where nobody says. */
+function baseOf(source: Source): Standing {
+  if (typeof source.bond !== 'string') return source.bondedAt(source.bond.at);
   const back = [...source.healthy.keys()].find((name) => source.isReturn(name));
-  return [back === undefined ? source.healthy : source.bondedAt(back)];
+  return back === undefined ? source.healthy : source.bondedAt(back);
 }
 
 /** Where nothing is joined to earth on purpose, the earth stands anywhere between the conductors. */

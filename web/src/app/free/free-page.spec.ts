@@ -153,6 +153,19 @@ describe('a reading between any two points', () => {
     expect(bench.find<HTMLInputElement>('input[name=from]').value).toBe('red');
   });
 
+  it('offers the plug of a machine on a cord, after which ohms may be read', () => {
+    const model = freeUnitModel([{ system: 'single-phase', plug: 'the plug' }]);
+    const bench = new Bench(new VisitContext({ ...FREE, model }), {
+      ...VOLTS,
+      function: 'resistance',
+      expects: '8 Ω ±10 %',
+    });
+    expect(bench.text).toContain('Do not measure yet');
+    bench.press('The plug is out, in my sight');
+    expect(bench.bodies).toEqual([{ type: 'supply-changed', supply: 'single-phase', state: 'plug-out' }]);
+    expect(bench.text).not.toContain('Do not measure yet');
+  });
+
   it('zeroes the leads where ohms are read, and refuses what are no leads', () => {
     const bench = new Bench(FREE, { ...VOLTS, function: 'continuity', expects: 'closed' });
     bench.press('Zero the leads');

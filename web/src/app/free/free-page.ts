@@ -5,6 +5,7 @@ import {
   conditionsWords,
   energyAhead,
   enterFreeReading,
+  fixFor,
   FUNCTIONS,
   guardsOfReading,
   isFreeVisit,
@@ -24,6 +25,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  ElementRef,
   inject,
   Injector,
   input,
@@ -89,6 +91,7 @@ export class FreePage {
 
   private readonly injector = inject(Injector);
   private readonly form = viewChild(FreeLineForm);
+  private readonly closing = viewChild<CloseVisit, ElementRef<HTMLElement>>(CloseVisit, { read: ElementRef });
   protected readonly isFree = computed(() => isFreeVisit(this.visit()));
   protected readonly panel = signal<Panel>(undefined);
   /** Nothing is asked before closing once all is put right. */
@@ -103,6 +106,13 @@ export class FreePage {
     const asked = this.asked();
     return 'outcome' in asked ? [] : asked.unmet;
   });
+  /** Plugs that a tap would say are out, where that is all it takes. */
+  protected readonly plugs = computed(() =>
+    this.unmet().flatMap((unmet) => {
+      const fix = fixFor(this.context(), this.visit(), unmet);
+      return fix?.body.type === 'supply-changed' && fix.body.state === 'plug-out' ? [fix] : [];
+    }),
+  );
   protected readonly refusal = computed(() => {
     const asked = this.asked();
     return 'outcome' in asked ? undefined : asked.refusal;
@@ -190,7 +200,12 @@ export class FreePage {
   /** Closes at once where nothing is altered; else what is is shown first. */
   protected close(): void {
     if (closingRefusal(this.context(), this.visit()) === undefined) this.record({ type: 'visit-closed' });
-    else this.openPanel('close');
+    else {
+      this.openPanel('close');
+      afterNextRender(() => this.closing()?.nativeElement.scrollIntoView({ block: 'start' }), {
+        injector: this.injector,
+      });
+    }
   }
 
   /** One thing put right; the rest still stands before the closing. */

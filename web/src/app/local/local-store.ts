@@ -85,13 +85,16 @@ export class LocalStore {
     const unit = library?.units.find((each) => each.id === unitId);
     const site = library?.sites.find((each) => each.id === unit?.site);
     if (!library || !unit || !site) return undefined;
-    if (isFreeUnit(unit)) return freePinned(unit, site, await this.meters());
+    const meters = await this.documents<MeterDocument>('meter', library.meters);
+    const hasMeters = meters.length === library.meters.length;
+    // Also a machine without a wiring list is proven dead with a meter.
+    if (isFreeUnit(unit)) return hasMeters ? freePinned(unit, site, meters) : undefined;
     const charts = library.procedures.filter((each) => isPinnedWith(each, unit.unitModel));
     const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id: unit.unitModel }]);
     const procedures = await this.documents<ProcedureDocument>('procedure', charts);
-    const meters = await this.documents<MeterDocument>('meter', library.meters);
-    const isWhole = procedures.length === charts.length && meters.length === library.meters.length;
-    return unitModel && isWhole ? { unit, site, unitModel, procedures, meters } : undefined;
+    return unitModel && hasMeters && procedures.length === charts.length
+      ? { unit, site, unitModel, procedures, meters }
+      : undefined;
   }
 
   async meters(): Promise<readonly MeterDocument[]> {

@@ -3,7 +3,8 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Action, Store } from '@ngrx/store';
 import { firstValueFrom, of, throwError, toArray, type Observable } from 'rxjs';
-import type { History, PinnedDocuments, Unit, VisitDocument } from '@juxtameter/contract';
+import type { History, Library, PinnedDocuments, Unit, VisitDocument } from '@juxtameter/contract';
+import type { MeterDocument } from '@juxtameter/core';
 import { PUMP_CONTEXT } from '../../../../core/src/testing/ambiguities';
 import type { Api } from '../api/api';
 import type { LocalStore } from '../local/local-store';
@@ -32,10 +33,15 @@ const CHOICE: StartChoice = {
 describe('starting a visit', () => {
   const kept: Pick<VisitDocument, 'id' | 'pinned' | 'events'>[] = [];
 
-  async function begun(local: Partial<LocalStore>, api: Partial<Api> = {}, history?: History): Promise<Action[]> {
+  async function begun(
+    local: Partial<LocalStore>,
+    api: Partial<Api> = {},
+    history?: History,
+    choice: StartChoice = CHOICE,
+  ): Promise<Action[]> {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const store = { select: () => of(history) } as unknown as Store;
-    const requested = of(StartActions.visitRequested({ choice: CHOICE })) as never;
+    const requested = of(StartActions.visitRequested({ choice })) as never;
     return TestBed.runInInjectionContext(() => {
       const actions = startVisit(requested, store, api as Api, local as LocalStore, new EventStamp());
       return firstValueFrom((actions as Observable<Action>).pipe(toArray()));
@@ -54,6 +60,36 @@ describe('starting a visit', () => {
     expect(started?.type).toBe(StartActions.visitStarted.type);
     expect(kept[0]?.pinned.unit).toEqual({ ...UNIT, options: { PS1: false }, wireColours: { w5: 'pink' } });
     expect(kept[0]?.events.map(({ type }) => type)).toEqual(['visit-opened', 'procedure-started']);
+  });
+
+  it('gives a machine that is not on file its meter, from the server where the tablet keeps none yet', async () => {
+    const hand = { id: 'hand' } as MeterDocument;
+    const server: Partial<Api> = {
+      library: () => of({ meters: [{ id: 'hand' }] } as unknown as Library),
+      document: (() => of(hand)) as Api['document'],
+    };
+    const machine = { name: 'Pump', site: 'Bay 9', supplies: [] };
+    const free: StartChoice = { ...CHOICE, unit: '', procedure: 'prove-dead', meter: 'hand', machine };
+    for (const [name, meters] of [
+      ['none kept', () => Promise.resolve([])],
+      ['kept', () => Promise.resolve([hand])],
+      ['storage off', () => Promise.reject(new Error('blocked'))],
+    ] as const) {
+      TestBed.resetTestingModule();
+      kept.splice(0);
+      await begun({ ...keeping, meters }, server, undefined, free);
+      expect(kept[0]?.pinned.meters.map(({ id }) => id))
+        .withContext(name)
+        .toEqual(['hand']);
+      expect(kept[0]?.events[0])
+        .withContext(name)
+        .toEqual(jasmine.objectContaining({ meter: 'hand' }));
+    }
+    TestBed.resetTestingModule();
+    kept.splice(0);
+    const gone = { library: () => throwError(() => new HttpErrorResponse({ status: 0 })) } as Partial<Api>;
+    await begun({ ...keeping, meters: () => Promise.resolve([]) }, gone, undefined, free);
+    expect(kept[0]?.pinned.meters).withContext('no server either').toEqual([]);
   });
 
   it('takes the file as it is where no visit is known', async () => {

@@ -45,9 +45,9 @@ export function stateGroups(model: UnitModelDocument, visit: VisitState): readon
       rows: model.supplies.map(({ id, plug }) =>
         row('supplies', id, [
           ...(['on', 'off', 'locked'] as const).map((state) => supplyWay(id, state, state)),
-          ...(plug === undefined
-            ? []
-            : [supplyWay(id, 'plug-out', 'plug out'), supplyWay(id, 'unknown', 'plug out of sight')]),
+          ...(plug === undefined ? [] : [supplyWay(id, 'plug-out', 'plug out')]),
+          // It ends with a tap too: whoever turns away no longer knows.
+          ...(visit.conditions.supplies?.[id] === 'plug-out' ? [supplyWay(id, 'unknown', 'out of my sight')] : []),
         ]),
       ),
     },
