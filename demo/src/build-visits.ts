@@ -66,7 +66,7 @@ const toTheChain: Script['readings'] = [
   ['prove-dead', '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.02 / 0.00 / 0.02 / 0.00 / 0.00 / 0.00'],
   ['look', 'none'],
   ['fuse', '0.3'],
-  ['coil', '8.1'],
+  ['coil', '9.0'],
   ['energise', 'done'],
   ['secondary', '27.1'],
   ['after-fuse', '27.02'],

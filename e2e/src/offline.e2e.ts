@@ -32,7 +32,7 @@ test('a visit begun online goes through a cellar, a reload and a power cut, and 
   await page.goto(address);
   await workspace.at('Ohms across control fuse F1');
   await expect(workspace.strip).toContainText('to deliver');
-  await workspace.read('0.3', '8.1');
+  await workspace.read('0.3', '9.0');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await page.goto(`${address}/report`);
   await expect(page.locator('article')).toContainText('Ohms across control fuse F1');

@@ -102,7 +102,7 @@ test('keeps entry and buttons in sight with a long instruction and a long log', 
     await page.keyboard.press('Enter');
   }
   await workspace.toFuse();
-  await workspace.read('0.3', '8.1');
+  await workspace.read('0.3', '9.0');
   await workspace.key('Enter');
   await workspace.at('Transformer T1, secondary');
   for (const size of [

@@ -21,7 +21,7 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await workspace.at('Ohms of the contactor coil K1');
 
   await server.kill();
-  await workspace.read('8.1');
+  await workspace.read('9.0');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await workspace.key('Enter');
   await expect(workspace.strip).toContainText('No server in reach: on this tablet, 2 to deliver');
@@ -29,7 +29,7 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 15_000 });
   await page.reload();
   await workspace.at('Transformer T1, secondary');
-  await expect(workspace.log).toContainText('8.1 Ω');
+  await expect(workspace.log).toContainText('9.0 Ω');
 });
 
 test('a proof of dead ends by itself while the page stays open and nobody touches it', async ({ page, workspace }) => {

@@ -44,7 +44,7 @@ test('from the call to a dead board output, by keyboard alone', async ({ workspa
 test('from the call to a blown fuse and a shorted cable, by keyboard alone', async ({ workspace, page }) => {
   await workspace.start();
   await workspace.toFuse();
-  await workspace.read('OL', '8.0');
+  await workspace.read('OL', '9.0');
   await workspace.at('Pull strip X1 off the board.');
   await workspace.key('Enter');
   await expect(page.locator('jx-probe-chips')).toContainText('X1·3 (plug side)');

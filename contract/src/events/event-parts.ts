@@ -7,6 +7,7 @@ import {
   type Judgement,
   type Quantity,
   type Reading,
+  type SingleReading,
   type RecordedExpectation,
 } from '@juxtameter/core';
 import * as yup from 'yup';
@@ -159,7 +160,7 @@ const list = shape<ReadingOf<'list'>>(
   kind: kind('list'),
   members: says(
     'One after the other.',
-    listOf(taggedUnion('kind', singleReadings, 'reading') as yup.ISchema<Reading>).required(),
+    listOf(taggedUnion('kind', singleReadings, 'reading') as yup.ISchema<SingleReading>).required(),
   ),
 });
 

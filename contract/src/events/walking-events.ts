@@ -49,7 +49,8 @@ export const walkingEvents: BodiesOf<
     step: says('The step.', id().required()),
     reading: says('The reading that was too close to call.', uuid7().required()),
     verdict: says('What it is taken for.', oneOf(VERDICTS).required()),
-    next: says('Where that leads.', stepTarget().required()),
+    joint: says('What the set comes to with that, where the reading is a part of one.', joint),
+    next: says('Where that leads; missing while other parts of the set are too close to call.', stepTarget()),
   },
   'step-skipped': {
     step: says('The step that was passed over.', id().required()),

@@ -71,7 +71,7 @@ describe('where a visit stands in its chart', () => {
   it('goes through decisions, and not through what was taken back', () => {
     const visit = new VisitDriver().toFuse();
     visit.read('0.3');
-    const read = visit.read('8.1');
+    const read = visit.read('9.0');
     const walked = chartProgress(DEMO_PROCEDURE, visit.state);
     expect(walked.taken.has(edgeKey('fuse-known', 'energise'))).toBeTrue();
     expect(walked.walked).toContain('fuse-known');

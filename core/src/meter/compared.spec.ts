@@ -8,7 +8,7 @@ const volts = (value: number, exponent = -2) => ({ value, unit: 'V' as const, ex
 function difference(value: number, other: number, leads: { zero?: number } = {}): Uncertainty {
   const second = uncertaintyOf(ohms(other), 'resistance', HAND_METER, leads);
   return uncertaintyOf(ohms(value), 'resistance', HAND_METER, leads, {
-    readings: [{ value: second.distribution.centre, sign: 1, uncertainty: second }],
+    readings: [{ value: second.value, sign: 1, uncertainty: second }],
   });
 }
 
@@ -34,15 +34,18 @@ describe('a reading compared with others', () => {
     const unzeroed = difference(120, 100);
     expect(unzeroed.distribution.deviation).toBeCloseTo(Math.SQRT2 * 0.05, 9);
     expect(unzeroed.distribution.deviation).toBeCloseTo(zeroed.distribution.deviation, 9);
-    const alone = uncertaintyOf(ohms(120), 'resistance', HAND_METER);
-    expect(alone.distribution.deviation).toBe(0.5);
+    expect(unzeroed.distribution.halfWidth).toBeCloseTo(zeroed.distribution.halfWidth, 9);
+    expect(unzeroed.distribution.centre).toBe(unzeroed.value);
   });
 
   it('keeps the doubt of the leads where more than two are added up', () => {
     const other = uncertaintyOf(ohms(100), 'resistance', HAND_METER);
     const term = { value: 100, sign: 1 as const, uncertainty: other };
     const found = uncertaintyOf(ohms(200), 'resistance', HAND_METER, {}, { readings: [term, term] });
-    expect(found.distribution.deviation).toBeCloseTo(Math.sqrt(3) * 0.5, 9);
+    // The sum has the leads twice, the reading once: it may lie as much higher as they are left over.
+    expect(found.distribution.centre).toBeCloseTo(found.value + 1, 9);
+    expect(sizes(found)['leads not zeroed']).toBeCloseTo(1, 9);
+    expect(found.distribution.deviation).toBeCloseTo(Math.sqrt(3) * 0.05, 9);
   });
 
   it('errs apart in two ranges, and not at all by a figure taken as it stands', () => {

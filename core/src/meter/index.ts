@@ -5,6 +5,8 @@ export type { MeterDocument, MeterFunctionDocument, MeterRangeDocument } from '.
 export { normalDensity, normalProbability } from './normal-distribution';
 export {
   finerRange,
+  MOST_LEAD_OHMS,
+  readsLeads,
   topOfRanges,
   uncertaintyOf,
   type Compared,

@@ -1,5 +1,8 @@
+import fc from 'fast-check';
+import { FUNCTIONS } from '../quantity';
 import { HAND_METER, POCKET_METER } from '../testing/demo';
-import { finerRange, readMeter, topOfRanges, uncertaintyOf, type MeterDocument } from '.';
+import { seeded } from '../testing/tapping-hand';
+import { finerRange, MOST_LEAD_OHMS, readMeter, topOfRanges, uncertaintyOf, type MeterDocument } from '.';
 
 const volts = (value: number, exponent: number) => ({ value, unit: 'V' as const, exponent });
 const ohms = (value: number, exponent: number) => ({ value, unit: 'Ω' as const, exponent });
@@ -19,12 +22,12 @@ describe('the uncertainty of a reading', () => {
 
   it('adds half a typed digit where the reader rounded', () => {
     expect(uncertaintyOf(volts(27, 0), 'ac-voltage', HAND_METER).distribution.halfWidth).toBeCloseTo(
-      0.27 + 0.03 + 0.5,
+      0.27 + 0.3 + 0.5,
       9,
     );
-    // "8" was not shown by the 6 kΩ range, whose last digit is 1 Ω: somebody left ".0" out.
-    expect(uncertaintyOf(ohms(8, 0), 'resistance', HAND_METER).distribution.halfWidth).toBeCloseTo(
-      0.072 + 0.2 + 0.5,
+    // "8" may have been shown by the 6 kΩ range, whose last digit is 1 Ω: less typed is less known.
+    expect(uncertaintyOf(ohms(8, 0), 'resistance', HAND_METER, { zero: 0 }).distribution.halfWidth).toBeCloseTo(
+      0.072 + 2,
       9,
     );
     expect(uncertaintyOf(volts(27.1, -1), 'ac-voltage', undefined).distribution.halfWidth).toBeCloseTo(0.05, 9);
@@ -34,9 +37,48 @@ describe('the uncertainty of a reading', () => {
     const zeroed = uncertaintyOf(ohms(1.8, -1), 'resistance', HAND_METER, { zero: 1.7 });
     expect(zeroed.distribution.centre).toBeCloseTo(0.1, 9);
     const unzeroed = uncertaintyOf(ohms(1.8, -1), 'resistance', HAND_METER);
-    expect(unzeroed.distribution.centre).toBeCloseTo(1.8, 9);
+    expect(unzeroed.value).toBeCloseTo(1.8, 9);
+    expect(unzeroed.distribution.centre).toBeCloseTo(0.8, 9);
     expect(unzeroed.halfWidth95).toBeGreaterThan(zeroed.halfWidth95);
     expect(unzeroed.components.map((each) => each.source)).toContain('leads not zeroed');
+  });
+
+  it('knows less the fewer digits are typed', () => {
+    const functions = ['ac-voltage', 'dc-voltage', 'resistance', 'capacitance'] as const;
+    const digits = fc.tuple(
+      fc.constantFrom(...functions),
+      fc.integer({ min: 1, max: 5999 }),
+      fc.integer({ min: -3, max: 0 }),
+    );
+    fc.assert(
+      fc.property(digits, fc.constantFrom(HAND_METER, POCKET_METER), ([measured, figure, exponent], meter) => {
+        const { unit } = FUNCTIONS[measured];
+        const half = (last: number): number => {
+          const value = Number((figure * 10 ** exponent).toFixed(Math.max(0, -last)));
+          return uncertaintyOf({ value, unit, exponent: last }, measured, meter, { zero: 0 }).halfWidth95;
+        };
+        expect(half(exponent + 1)).toBeGreaterThanOrEqual(half(exponent) * 0.9);
+      }),
+    );
+  });
+
+  it('covers the true ohms 95 times in 100, whatever the leads have, by sampling (JCGM 101:2008, 7)', () => {
+    const random = seeded(20261130);
+    const shown = { upTo: 600, resolution: 0.1, ofReading: 0.009, counts: 2 };
+    for (const truth of [0.4, 3, 47, 320]) {
+      let covered = 0;
+      for (let sample = 0; sample < 4000; sample += 1) {
+        const leads = random() * MOST_LEAD_OHMS;
+        const before = truth + leads;
+        const error = (2 * random() - 1) * (before * shown.ofReading + shown.counts * shown.resolution);
+        const figure = Number((before + error).toFixed(1));
+        const { distribution, halfWidth95 } = uncertaintyOf(ohms(figure, -1), 'resistance', HAND_METER);
+        if (Math.abs(distribution.centre - truth) <= halfWidth95) covered += 1;
+      }
+      expect(covered / 4000)
+        .withContext(`${truth} Ω`)
+        .toBeGreaterThan(0.95);
+    }
   });
 
   it('knows the end of its ranges and a finer one that would hold the value', () => {

@@ -9,6 +9,9 @@ export interface LeadState {
 }
 
 export interface Uncertainty {
+  /** What was shown, less the leads where they are zeroed; base unit. */
+  readonly value: number;
+  /** Where the true value may be; its centre lies under the value while the leads are not zeroed. */
   readonly distribution: MeasuredDistribution;
   /** Half-width of the 95 % interval, base unit. */
   readonly halfWidth95: number;
@@ -36,19 +39,25 @@ export interface UncertaintyComponent {
   readonly size: number;
 }
 
-/** Leads read 0.1 to about 2 Ω before they are zeroed; common practice, no source. */
-const UNZEROED_LEADS_DEVIATION = 0.5;
+/** Ohms that leads add at most before they are zeroed, and never less than nothing; common practice, no source. */
+export const MOST_LEAD_OHMS = 2;
 /** How well two tips held together repeat; common practice, no source. */
 const LEAD_ZERO_DEVIATION = 0.05;
 const LEAD_FUNCTIONS: ReadonlySet<MeasurementFunction> = new Set(['resistance', 'continuity']);
 
+/** True for functions whose readings have the leads in them as far as the meter can tell. */
+export function readsLeads(measured: MeasurementFunction): boolean {
+  return LEAD_FUNCTIONS.has(measured);
+}
+
 /**
  * Uncertainty of one reading: percent of reading and counts add to one rectangular half-width, other contributions
- * are normal, the 95 % interval follows from their convolution (JCGM 100:2008 and JCGM 101:2008).
+ * are normal, the 95 % interval follows from their convolution (JCGM 100:2008 and JCGM 101:2008). Leads that were not
+ * zeroed only ever add: between nothing and the most that leads have lies in the figure shown, one-sided.
  *
- * The typed digits tell the range: "26.9" on a meter that shows 26.90 in its 60 V range came from the 600 V range.
- * Where no range shows so few digits, or only one or two were typed, the reader rounded: the range that holds the value
- * best is taken and half a typed digit is added.
+ * The typed digits tell the range: "26.9" on a meter that shows 26.90 in its 60 V range came from the 600 V range, and
+ * "27" from one that shows whole volts. Where no range shows so few digits the reader rounded, nobody knows in which: the
+ * coarsest that holds the value is taken and half a typed digit is added.
  */
 export function uncertaintyOf(
   quantity: Quantity,
@@ -79,37 +88,62 @@ function uncertaintyAlone(
     add('counts', 'rectangular', range.counts * range.resolution);
   }
   if (!range || typed > range.resolution * 1.000001) add('digits typed', 'rectangular', typed / 2);
-  if (LEAD_FUNCTIONS.has(measured)) {
-    if (leads.zero === undefined) add('leads not zeroed', 'normal', UNZEROED_LEADS_DEVIATION);
-    else add('lead zero', 'normal', LEAD_ZERO_DEVIATION);
+  if (!readsLeads(measured)) return combined(value, 0, components, range);
+  if (leads.zero !== undefined) {
+    add('lead zero', 'normal', LEAD_ZERO_DEVIATION);
+    return combined(value - leads.zero, 0, components, range);
   }
-  return combined(value - leadZeroFor(measured, leads), components, range);
+  add('leads not zeroed', 'rectangular', MOST_LEAD_OHMS / 2);
+  return combined(value, -MOST_LEAD_OHMS / 2, components, range);
 }
 
 /**
  * What a comparison adds: the other readings' own uncertainty. Within one range the percentage is common, so only that
- * of what is left of the terms counts; leads that were not zeroed are in both readings of a pair and cancel.
+ * of what is left of the terms counts. Leads that were not zeroed are the same in every reading taken with them: in a
+ * difference of two they cancel but for how well two tips repeat, in a sum they stay as often as they are left over.
  */
 function against(alone: Uncertainty, { readings }: Compared): Uncertainty {
-  const isPair = readings.length === 1;
-  const terms = [
-    { value: alone.distribution.centre, uncertainty: alone },
-    ...readings.map(({ value, sign, uncertainty }) => ({ value: -sign * value, uncertainty })),
+  const terms: readonly Term[] = [
+    { value: alone.value, sign: 1, uncertainty: alone },
+    ...readings.map(({ value, sign, uncertainty }) => ({ value: -sign * value, sign: -sign, uncertainty })),
   ];
-  const own = (each: UncertaintyComponent): UncertaintyComponent =>
-    isPair && each.source === 'leads not zeroed' ? { ...each, size: LEAD_ZERO_DEVIATION } : each;
   const apart = terms.flatMap(({ uncertainty }, index) =>
     (uncertainty?.components ?? [])
       .filter(({ source }) => source !== 'percent of reading')
-      .map(own)
+      .map(asRepeatOfTips)
       .map((each): UncertaintyComponent => (index === 0 ? each : { ...each, source: 'the other reading' })),
   );
-  return combined(alone.distribution.centre, [...commonPercent(terms), ...apart], alone.range);
+  const leftOver = terms
+    .filter(({ uncertainty }) => uncertainty?.components.some(isUnzeroed))
+    .reduce((sum, { sign }) => sum + sign, 0);
+  const leads: readonly UncertaintyComponent[] =
+    leftOver === 0
+      ? []
+      : [{ source: 'leads not zeroed', shape: 'rectangular', size: (Math.abs(leftOver) * MOST_LEAD_OHMS) / 2 }];
+  return combined(
+    alone.value,
+    (-leftOver * MOST_LEAD_OHMS) / 2,
+    [...commonPercent(terms), ...apart, ...leads],
+    alone.range,
+  );
 }
 
-function commonPercent(
-  terms: readonly { readonly value: number; readonly uncertainty?: Uncertainty }[],
-): readonly UncertaintyComponent[] {
+/** A reading as it stands in a difference: with its sign, 1 or -1, and the value that has it already. */
+interface Term {
+  readonly value: number;
+  readonly sign: number;
+  readonly uncertainty?: Uncertainty;
+}
+
+function isUnzeroed({ source }: UncertaintyComponent): boolean {
+  return source === 'leads not zeroed';
+}
+
+function asRepeatOfTips(each: UncertaintyComponent): UncertaintyComponent {
+  return isUnzeroed(each) ? { source: 'lead zero', shape: 'normal', size: LEAD_ZERO_DEVIATION } : each;
+}
+
+function commonPercent(terms: readonly Term[]): readonly UncertaintyComponent[] {
   const sums: { readonly range: MeterRange; sum: number }[] = [];
   for (const { value, uncertainty } of terms) {
     const { range } = uncertainty ?? {};
@@ -148,27 +182,24 @@ export function finerRange(
   return used && best && best.resolution < used.resolution ? best : undefined;
 }
 
-function leadZeroFor(measured: MeasurementFunction, leads: LeadState): number {
-  return LEAD_FUNCTIONS.has(measured) ? (leads.zero ?? 0) : 0;
-}
-
-function combined(centre: number, components: readonly UncertaintyComponent[], range?: MeterRange): Uncertainty {
+function combined(
+  value: number,
+  /** How far the middle of what may be lies from the value. */
+  shift: number,
+  components: readonly UncertaintyComponent[],
+  range?: MeterRange,
+): Uncertainty {
   const rectangular = components.filter((each) => each.shape === 'rectangular');
   const normal = components.filter((each) => each.shape === 'normal');
   const distribution = {
-    centre,
+    centre: value + shift,
     halfWidth: rectangular.reduce((sum, each) => sum + each.size, 0),
     deviation: Math.hypot(...normal.map((each) => each.size)),
   };
-  return { distribution, halfWidth95: coverageHalfWidth(distribution), range, components };
+  return { value, distribution, halfWidth95: coverageHalfWidth(distribution), range, components };
 }
-
-/** From this many significant digits on, what was typed is taken for what the display showed. */
-const DIGITS_TAKEN_AT_THEIR_WORD = 3;
 
 function rangeOf(value: number, typed: number, ranges: readonly MeterRange[]): MeterRange | undefined {
   const holding = ranges.filter((range) => Math.abs(value) <= range.upTo);
-  const isAsShown = value === 0 || Math.abs(value) / typed >= 10 ** (DIGITS_TAKEN_AT_THEIR_WORD - 1) * 0.999999;
-  const shown = isAsShown ? holding.find((range) => range.resolution >= typed * 0.999999) : undefined;
-  return shown ?? holding[0] ?? ranges.at(-1);
+  return holding.find((range) => range.resolution >= typed * 0.999999) ?? holding.at(-1) ?? ranges.at(-1);
 }

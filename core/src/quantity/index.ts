@@ -10,7 +10,7 @@ export { parseQuantity, type DocumentQuantity, type ParsedQuantity } from './par
 export { normalise, parseAmount } from './parse-amount';
 export { parseReading, type ReadingContext } from './parse-reading';
 export { fromBase, inBase, quantityFromDigits, resolutionInBase, roundedQuantity, type Quantity } from './quantity';
-export type { ParsedReading, Reading } from './reading';
+export type { ParsedReading, Reading, SingleReading } from './reading';
 export { UNITS, unitOf, type Dimension, type Unit, type UnitSymbol } from './unit';
 export { DocumentError } from './document-error';
 export { readQuantity } from './read-quantity';

@@ -1,7 +1,7 @@
 import { FUNCTIONS, type MeasurementFunction } from './measurement-function';
 import { normalise, parseAmount, type AmountContext, type ParsedAmount } from './parse-amount';
 import { inBase, quantityFromDigits, type Quantity } from './quantity';
-import type { ParsedReading, Reading } from './reading';
+import type { ParsedReading, SingleReading } from './reading';
 
 export interface ReadingContext {
   readonly function: MeasurementFunction;
@@ -42,7 +42,7 @@ export function parseReading(text: string, context: ReadingContext): ParsedReadi
 }
 
 function parseList(parts: readonly string[], context: ReadingContext): ParsedReading {
-  const members: Reading[] = [];
+  const members: SingleReading[] = [];
   for (const part of parts) {
     const parsed = parseSingle(part, context);
     if (parsed.outcome === 'error') return parsed;
@@ -54,7 +54,7 @@ function parseList(parts: readonly string[], context: ReadingContext): ParsedRea
   return { outcome: 'reading', reading: { kind: 'list', members } };
 }
 
-function parseSingle(text: string, context: ReadingContext): ParsedReading {
+function parseSingle(text: string, context: ReadingContext): ParsedReading<SingleReading> {
   if (OVER_RANGE.test(text)) return { outcome: 'reading', reading: { kind: 'over-range' } };
   if (context.function === 'elapsed-time' && /^never$/i.test(text)) {
     return { outcome: 'reading', reading: { kind: 'never' } };
@@ -81,10 +81,10 @@ function toReading(
   parsed: ParsedAmount,
   kind: 'value' | 'above' | 'below' | 'unsteady',
   context: ReadingContext,
-): ParsedReading {
+): ParsedReading<SingleReading> {
   if (parsed.outcome === 'error') return failed(parsed.message, context);
   if (parsed.outcome === 'ask') {
-    const candidates = parsed.candidates.map((quantity): Reading => ({ kind, quantity }));
+    const candidates = parsed.candidates.map((quantity): SingleReading => ({ kind, quantity }));
     return { outcome: 'ask', question: parsed.question, candidates };
   }
   const refusal = refuseSign(parsed.quantity, context);
@@ -100,11 +100,11 @@ function toReading(
   return {
     outcome: 'ask',
     question: 'A diode test shows volts or millivolts: which are these?',
-    candidates: [thousandth, quantity].map((each): Reading => ({ kind, quantity: each })),
+    candidates: [thousandth, quantity].map((each): SingleReading => ({ kind, quantity: each })),
   };
 }
 
-function parseSwing(lowText: string, highText: string, context: ReadingContext): ParsedReading {
+function parseSwing(lowText: string, highText: string, context: ReadingContext): ParsedReading<SingleReading> {
   const high = amountOf(highText, context);
   // "10..70 mV": the unit stands at the end and holds for both.
   const suffix = /[^\d.,+-].*$/.exec(highText)?.[0] ?? '';
@@ -120,7 +120,7 @@ function parseSwing(lowText: string, highText: string, context: ReadingContext):
   if (inBase(low.quantity) > inBase(high.quantity)) {
     // "24..3" is a swing the wrong way round, or a point pressed twice.
     const joined = amountOf(`${lowText}.${highText}`, context);
-    const swing: Reading = { kind: 'swing', low: high.quantity, high: low.quantity };
+    const swing: SingleReading = { kind: 'swing', low: high.quantity, high: low.quantity };
     return joined.outcome === 'amount'
       ? {
           outcome: 'ask',
@@ -135,7 +135,7 @@ function parseSwing(lowText: string, highText: string, context: ReadingContext):
 /** "24..27 for 15 min", "24 for 90 s, 2 out": what was seen while it was watched, and how often it dropped out. */
 const SPAN = /^(.+?) for ([^,]+?)(?:, ?(\d{1,4}) ?(?:out|drop-outs?))?$/i;
 
-function parseSpan(found: RegExpExecArray, context: ReadingContext): ParsedReading {
+function parseSpan(found: RegExpExecArray, context: ReadingContext): ParsedReading<SingleReading> {
   const [, seen = '', time = '', out = '0'] = found;
   const lasted = parseAmount(time, { dimension: 'time', unit: 's', prefix: 0 });
   if (lasted.outcome !== 'amount' || lasted.quantity.value <= 0)
@@ -159,12 +159,12 @@ function amountOf(text: string, context: ReadingContext): ParsedAmount {
   return parseAmount(text, amountContext);
 }
 
-function refuseSign(quantity: Quantity, context: ReadingContext): ParsedReading | undefined {
+function refuseSign(quantity: Quantity, context: ReadingContext): ParsedReading<SingleReading> | undefined {
   const { neverNegative, name } = FUNCTIONS[context.function];
   if (!neverNegative || quantity.value >= 0) return undefined;
   return failed(`${name} cannot be negative. Swap the function or zero the meter.`, context);
 }
 
-function failed(message: string, context: ReadingContext): ParsedReading {
+function failed(message: string, context: ReadingContext): ParsedReading<SingleReading> {
   return { outcome: 'error', message, accepted: FUNCTIONS[context.function].examples };
 }

@@ -1,7 +1,13 @@
 import type { Quantity } from './quantity';
 
-/** What the meter showed, as typed. */
+/** What the meter showed, as typed: one look, or several. */
 export type Reading =
+  | SingleReading
+  /** Several looks at the same two points, or several parts in order. */
+  | { readonly kind: 'list'; readonly members: readonly SingleReading[] };
+
+/** One look at the display. */
+export type SingleReading =
   | { readonly kind: 'value'; readonly quantity: Quantity }
   /** The display says over range ("OL"). */
   | { readonly kind: 'over-range' }
@@ -21,12 +27,10 @@ export type Reading =
   /** Will not settle around a value. */
   | { readonly kind: 'unsteady'; readonly quantity: Quantity }
   /** What was timed did not happen while someone watched. */
-  | { readonly kind: 'never' }
-  /** Several looks at the same two points, or several parts in order. */
-  | { readonly kind: 'list'; readonly members: readonly Reading[] };
+  | { readonly kind: 'never' };
 
 /** The result of reading what was typed: a reading, a question to the technician, or an error with examples. */
-export type ParsedReading =
-  | { readonly outcome: 'reading'; readonly reading: Reading }
-  | { readonly outcome: 'ask'; readonly question: string; readonly candidates: readonly Reading[] }
+export type ParsedReading<Kind extends Reading = Reading> =
+  | { readonly outcome: 'reading'; readonly reading: Kind }
+  | { readonly outcome: 'ask'; readonly question: string; readonly candidates: readonly Kind[] }
   | { readonly outcome: 'error'; readonly message: string; readonly accepted: readonly string[] };

@@ -1,6 +1,15 @@
-import { formatQuantity, formatReading, formatSpan, formatValue, roundedQuantity, type UnitSymbol } from '../quantity';
+import {
+  formatQuantity,
+  formatReading,
+  formatSpan,
+  formatValue,
+  roundedQuantity,
+  type UnitSymbol,
+  type SingleReading,
+} from '../quantity';
 import type { ResolvedExpectation } from '../expectation';
-import type { MeasuredInterval, SingleReading } from './measured-interval';
+import type { Uncertainty } from '../meter';
+import type { MeasuredInterval } from './measured-interval';
 import type { Verdict } from './verdict';
 import { SENTENCES, VERDICT_WORDS, type ComparisonFacts } from './words';
 
@@ -22,9 +31,17 @@ function measuredWords(reading: SingleReading, interval: MeasuredInterval, unit:
   if (!uncertainty) return typed;
   const half = uncertainty.halfWidth95;
   if (half === 0) return typed;
-  const corrected = interval.value !== undefined && uncertainty.components.some((each) => each.source === 'lead zero');
-  const leads = corrected ? ` less the leads is ${atPrecisionOf(interval.value ?? 0, half, unit)},` : '';
-  return `${typed}${leads} ± ${uncertaintyWords(half, unit)} is ${intervalWords(interval, unit)}`;
+  return `${typed}${leadWords(uncertainty, half, unit)} ± ${uncertaintyWords(half, unit)} is ${intervalWords(interval, unit)}`;
+}
+
+/** What the leads take off, and what that leaves. */
+function leadWords({ value, distribution, components }: Uncertainty, half: number, unit: UnitSymbol): string {
+  const left = Math.max(0, value);
+  const middle = atPrecisionOf(distribution.centre, half, unit);
+  if (distribution.centre !== value)
+    return ` less ${formatValue(value - distribution.centre, unit)} for leads not zeroed is ${middle},`;
+  const isCorrected = components.some((each) => each.source === 'lead zero');
+  return isCorrected ? ` less the leads is ${atPrecisionOf(left, half, unit)},` : '';
 }
 
 /** "26.36 to 27.44 V" with the digits the uncertainty leaves. */
@@ -68,15 +85,17 @@ function comparisonFacts(
     absentBelow: percent(absentBelow),
     partialBelow: percent(partialBelow),
     straddled: straddled(interval, expectation),
+    isOneEnd: interval.low <= high && interval.high >= low,
     isOtherWay: expectation.turnable === true && interval.high < 0,
     likelyInside: probability === undefined ? '' : percent(probability),
   };
 }
 
-function straddled(interval: MeasuredInterval, expectation: ResolvedExpectation): string {
-  const limits = [expectation.low, expectation.high].filter(
-    (limit) => Number.isFinite(limit) && limit >= interval.low && limit <= interval.high,
-  );
+function straddled({ low, high }: MeasuredInterval, expectation: ResolvedExpectation): string {
+  const limits = [
+    ...(low < expectation.low && expectation.low <= high ? [expectation.low] : []),
+    ...(low <= expectation.high && expectation.high < high ? [expectation.high] : []),
+  ];
   return limits.map((limit) => formatValue(limit, expectation.unit)).join(' and ');
 }
 

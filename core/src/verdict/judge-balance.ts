@@ -1,7 +1,7 @@
 import { balanceOf } from '../reference';
-import type { LeadState, Meter } from '../meter';
+import type { Uncertainty, UncertaintyComponent } from '../meter';
 import type { ResolvedExpectation } from '../expectation';
-import { formatReading, formatValue, FUNCTIONS, type MeasurementFunction, type Reading } from '../quantity';
+import { formatReading, formatValue, FUNCTIONS, type MeasurementFunction, type SingleReading } from '../quantity';
 import type { Judge, JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { measuredInterval, type MeasuredInterval } from './measured-interval';
@@ -9,34 +9,38 @@ import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
 import { BALANCE_WORDS, verdictWord } from './words';
 
 export interface BalanceMember {
-  readonly reading: Reading;
+  readonly reading: SingleReading;
   readonly function: MeasurementFunction;
-  readonly meter?: Meter;
-  readonly leads?: LeadState;
+  /** What it was taken for by somebody's decision, where it was too close to call. */
+  readonly accepted?: Verdict;
 }
 
 /**
  * Whether the members are alike, and besides what each of them should be. Both are said; where they disagree the set
  * carries the verdict of the one that fails.
  */
-export function judgeBalance(members: readonly BalanceMember[], input: JudgeInput, judge: Judge): Judgement {
-  const { expectation } = input;
-  const { within = 0.05, absolute } = expectation.balance ?? {};
+export function judgeBalance(
+  members: readonly BalanceMember[],
+  { within, absolute }: NonNullable<ResolvedExpectation['balance']>,
+  input: JudgeInput,
+  judge: Judge,
+): Judgement {
+  const { caveat } = input.expectation;
   const typed = members.map(({ reading }) => formatReading(reading)).join(' / ');
   const alike = alikeVerdict(members, input, within);
   const each = absolute && absoluteVerdict(members, input, absolute, judge);
   const verdict = jointVerdict(alike.verdict, each?.verdict);
   const isWrong =
     alike.verdict === 'within' && each !== undefined && !INCONCLUSIVE.has(each.verdict) && each.verdict !== 'within';
-  const note: JudgementNote | undefined = isWrong
-    ? 'alike-and-wrong'
-    : (each?.note ?? (verdict === 'within' && !each ? expectation.caveat?.kind : undefined));
+  // That they are alike is all that was asked: what it does not prove is said.
+  const alone = each === undefined && verdict === 'within' ? caveat : undefined;
+  const note: JudgementNote | undefined = isWrong ? 'alike-and-wrong' : (each?.note ?? alone?.kind);
   const together =
-    each === undefined
-      ? expectation.caveat && verdict === 'within'
-        ? ` ${expectation.caveat.words}.`
-        : ''
-      : BALANCE_WORDS.eachShouldBe(absolute?.rule ?? '', each.words, isWrong);
+    absolute && each
+      ? BALANCE_WORDS.eachShouldBe(absolute.rule, each.words, isWrong)
+      : alone === undefined
+        ? ''
+        : ` ${alone.words}.`;
   return {
     verdict,
     sentence: `${typed}: ${alike.words}.${together}`,
@@ -70,25 +74,24 @@ interface Alike {
 
 function alikeVerdict(members: readonly BalanceMember[], input: JudgeInput, within: number): Alike {
   if (members.length < 2) return { verdict: 'undecided', words: BALANCE_WORDS.oneAlone() };
-  const intervals = members.map((member) => {
-    const { reading, function: measured } = member;
-    if (reading.kind === 'list') return undefined;
-    return measuredInterval(reading, measured, member.meter ?? input.meter, member.leads ?? input.leads);
-  });
-  if (intervals.some((interval) => interval?.beyondDisplay)) {
+  const intervals = members.map(({ reading, function: measured }) =>
+    measuredInterval(reading, measured, input.meter, input.leads),
+  );
+  if (intervals.some(({ beyondDisplay }) => beyondDisplay)) {
     const isResistance = members.every(({ function: measured }) => FUNCTIONS[measured].dimension === 'resistance');
     return { verdict: isResistance ? 'open' : 'unbalanced', words: BALANCE_WORDS.beyondDisplay() };
   }
   const known = intervals.flatMap((interval) =>
-    interval?.value === undefined ? [] : [{ ...interval, value: interval.value }],
+    interval.value === undefined ? [] : [{ ...interval, value: interval.value }],
   );
   if (known.length < members.length) return { verdict: 'unsteady', words: BALANCE_WORDS.moving() };
   const balance = balanceOf(known.map(({ value }) => value));
-  if (!(Math.abs(balance.mean) > 0)) return { verdict: 'unbalanced', words: BALANCE_WORDS.zeroMean() };
-  const { off, offset } = uncertaintyOfDeviation(known);
+  // No part of nothing can be told: they are not unlike for that.
+  if (balance.mean === 0) return { verdict: 'undecided', words: BALANCE_WORDS.zeroMean() };
+  const { off, leads } = uncertaintyOfDeviation(known);
   const mean = Math.abs(balance.mean);
-  const low = Math.max(0, balance.deviation - off) / (mean + offset);
-  const high = (balance.deviation + off) / Math.max(mean - offset, mean * 1e-3);
+  const low = Math.max(0, balance.deviation - off) / mean;
+  const high = (balance.deviation + off) / Math.max(mean - leads, mean * 1e-3);
   const unit = FUNCTIONS[input.function].unit;
   const facts = {
     mean: formatValue(balance.mean, unit, 4),
@@ -109,32 +112,25 @@ function alikeVerdict(members: readonly BalanceMember[], input: JudgeInput, with
 
 /**
  * Half-width of the distance from the mean at 95 %: the percentage and what the leads add are common to all and cancel,
- * counts and digits are each reading's own. `offset` is what leads that were not zeroed leave open in the mean.
+ * counts and digits are each reading's own. `leads` is what leads that were not zeroed may have added to the mean.
  */
-function uncertaintyOfDeviation(known: readonly MeasuredInterval[]): { off: number; offset: number } {
+function uncertaintyOfDeviation(known: readonly MeasuredInterval[]): { off: number; leads: number } {
   const count = known.length;
-  const own = known.map(({ uncertainty }) => {
-    const parts = uncertainty?.components ?? [];
-    const rectangular = parts
-      .filter(({ source, shape }) => shape === 'rectangular' && source !== 'percent of reading')
-      .reduce((sum, { size }) => sum + size, 0);
-    const normal = Math.hypot(...parts.filter(({ source }) => source === 'lead zero').map(({ size }) => size));
-    return { rectangular, normal };
-  });
-  const rectangular = Math.max(
-    ...own.map(({ rectangular: size }, index) => {
-      const others = own.reduce((sum, each, at) => (at === index ? sum : sum + each.rectangular), 0);
-      return size * (1 - 1 / count) + others / count;
-    }),
-  );
-  const deviation = Math.max(...own.map(({ normal }) => normal)) * Math.sqrt(1 - 1 / count);
-  const notZeroed = Math.max(
-    0,
-    ...known.flatMap(({ uncertainty }) =>
-      (uncertainty?.components ?? []).filter(({ source }) => source === 'leads not zeroed').map(({ size }) => size),
-    ),
-  );
-  return { off: rectangular + 1.96 * deviation, offset: 1.96 * notZeroed };
+  const own = known.map(({ uncertainty }) => sizeOf(uncertainty, ['counts', 'digits typed']));
+  const sum = own.reduce((total, each) => total + each, 0);
+  const rectangular = Math.max(...own.map((each) => each * (1 - 1 / count) + (sum - each) / count));
+  const normal = Math.max(...known.map(({ uncertainty }) => sizeOf(uncertainty, ['lead zero'])));
+  const unzeroed = Math.max(...known.map(({ uncertainty }) => sizeOf(uncertainty, ['leads not zeroed'])));
+  return { off: rectangular + COVERAGE_FACTOR * normal * Math.sqrt(1 - 1 / count), leads: 2 * unzeroed };
+}
+
+/** Of a normal distribution at 95 % (JCGM 100:2008, G.3). */
+const COVERAGE_FACTOR = 1.96;
+
+function sizeOf(uncertainty: Uncertainty | undefined, sources: readonly UncertaintyComponent['source'][]): number {
+  return (uncertainty?.components ?? [])
+    .filter(({ source }) => sources.includes(source))
+    .reduce((sum, { size }) => sum + size, 0);
 }
 
 function absoluteVerdict(
@@ -143,16 +139,10 @@ function absoluteVerdict(
   absolute: ResolvedExpectation,
   judge: Judge,
 ): { readonly verdict: Verdict; readonly words: string; readonly note?: JudgementNote } {
-  const judged = members.map(({ reading, function: measured, meter, leads }) =>
-    judge({
-      ...input,
-      reading,
-      function: measured,
-      expectation: absolute,
-      meter: meter ?? input.meter,
-      leads: leads ?? input.leads,
-    }),
-  );
+  const judged = members.map(({ reading, function: measured, accepted }) => {
+    const found = judge({ ...input, reading, function: measured, expectation: absolute });
+    return accepted === undefined ? found : { ...found, verdict: accepted };
+  });
   const [first] = judged;
   const verdicts = judged.map(({ verdict }) => verdict);
   if (first && verdicts.every((verdict) => verdict === first.verdict)) {

@@ -4,25 +4,33 @@ import type { Judge, JudgeInput, Judgement } from './judgement';
 import { INCONCLUSIVE, RULES_VERSION, type Verdict } from './verdict';
 import { LOOK_WORDS, SENTENCES } from './words';
 
+/** One look; `accepted` where it was too close to call and somebody decided. */
+export interface LookTaken {
+  readonly reading: Reading;
+  readonly accepted?: Verdict;
+}
+
 /**
  * Several looks in order, the other state before each change. All as they should be: within. Never a change, whatever
  * was done: steady. Some of them: mixed. Too few: undecided.
  */
 export function judgeLooks(
-  readings: readonly Reading[],
+  taken: readonly LookTaken[],
   looks: readonly Look[],
   input: JudgeInput,
   judge: Judge,
 ): Judgement {
+  const readings = taken.map(({ reading }) => reading);
   const result = (verdict: Verdict, words: string): Judgement => ({
     verdict,
     sentence: SENTENCES.looked(readings.map(formatReading).join(' / '), words, verdict),
     rulesVersion: RULES_VERSION,
   });
   if (readings.length > looks.length) return result('undecided', LOOK_WORDS.tooMany(looks.length, readings.length));
-  const judged = readings.map((reading, index) => {
+  const judged = taken.map(({ reading, accepted }, index) => {
     const expectation = looks[index]?.expectation ?? input.expectation;
-    return judge({ ...input, reading, expectation });
+    const found = judge({ ...input, reading, expectation });
+    return accepted === undefined ? found : { ...found, verdict: accepted };
   });
   const inconclusive = judged.find(({ verdict }) => INCONCLUSIVE.has(verdict));
   if (inconclusive)

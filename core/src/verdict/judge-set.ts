@@ -16,6 +16,8 @@ export interface SetMember {
   /** Missing when someone passed a judgement and kept no figure. */
   readonly reading?: Reading;
   readonly verdict: Verdict;
+  /** Too close to call, and taken for that verdict by somebody's decision. */
+  readonly isAccepted?: boolean;
   readonly sentence?: string;
 }
 
@@ -44,7 +46,8 @@ export function judgeSet(
 ): JointJudgement {
   const words = members
     .map(
-      ({ name, reading, verdict }) => `${name} ${reading ? `${formatReading(reading)} ` : ''}${verdictWord(verdict)}`,
+      ({ name, reading, verdict, isAccepted }) =>
+        `${name} ${reading ? `${formatReading(reading)} ` : ''}${isAccepted ? SENTENCES.takenAs(verdict) : verdictWord(verdict)}`,
     )
     .join(', ');
   const pattern = Object.entries(patterns).find(([, wanted]) => matches(members, wanted))?.[0];
@@ -83,7 +86,11 @@ function jointOf(
   expectation: ResolvedExpectation,
   input: Pick<JudgeInput, 'meter' | 'leads'> = {},
 ): Judgement | undefined {
-  const read = members.flatMap(({ reading, function: measured }) => (reading ? [{ reading, function: measured }] : []));
+  const read = members.flatMap(({ reading, function: measured, isAccepted, verdict }) =>
+    reading && reading.kind !== 'list'
+      ? [{ reading, function: measured, ...(isAccepted ? { accepted: verdict } : {}) }]
+      : [],
+  );
   const [first] = read;
   if (!first || read.length < members.length) return undefined;
   const all: JudgeInput = {
@@ -92,14 +99,8 @@ function jointOf(
     function: first.function,
     expectation,
   };
-  if (expectation.balance) return judgeBalance(read, all, judge);
-  if (expectation.looks)
-    return judgeLooks(
-      read.map(({ reading }) => reading),
-      expectation.looks,
-      all,
-      judge,
-    );
+  if (expectation.balance) return judgeBalance(read, expectation.balance, all, judge);
+  if (expectation.looks) return judgeLooks(read, expectation.looks, all, judge);
   return undefined;
 }
 

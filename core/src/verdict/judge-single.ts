@@ -1,16 +1,12 @@
 import { isOfMagnitude, shouldBeZero, type ResolvedExpectation } from '../expectation';
+import { MOST_LEAD_OHMS, readsLeads, uncertaintyOf, type Compared } from '../meter';
 import { magnitudeOfEnds } from '../reference';
-import { FUNCTIONS, formatReading, formatValue } from '../quantity';
+import { FUNCTIONS, formatReading, formatValue, type SingleReading } from '../quantity';
 import { arithmeticSentence } from './arithmetic';
 import type { JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
-import {
-  conformityProbability,
-  measuredInterval,
-  type MeasuredInterval,
-  type SingleReading,
-} from './measured-interval';
-import { decideMotion } from './motion';
+import { conformityProbability, measuredInterval, type MeasuredInterval } from './measured-interval';
+import { decideMotion, type Moved } from './motion';
 import { RULES_VERSION, type Verdict } from './verdict';
 import { AFTERWORDS, REASONS, SENTENCES } from './words';
 import { waysToDecide, waysToSettlePartial } from './ways-to-decide';
@@ -63,19 +59,29 @@ function decided(reading: SingleReading, interval: MeasuredInterval, input: Judg
 function decide(reading: SingleReading, interval: MeasuredInterval, input: JudgeInput): Decided {
   const { expectation } = input;
   const isResistance = FUNCTIONS[input.function].dimension === 'resistance';
-  if (!expectation.judgeable) return { verdict: decideUnjudgeable(reading, interval, isResistance, expectation) };
+  if (!expectation.judgeable) return { verdict: decideUnjudgeable(reading, interval, input) };
   const plain = (): Verdict =>
     reading.kind === 'swing' || reading.kind === 'span'
       ? decideEnds(reading, input, isResistance)
       : decidePlain(interval, input, isResistance);
-  if (expectation.motion) return decideMotion(reading, expectation, plain);
+  if (expectation.motion) return decideMotion(reading, expectation, plain, () => movedBy(reading, input));
   if (reading.kind === 'span' && reading.dropOuts > 0)
     return { verdict: 'unsteady', why: REASONS.droppedOut(reading.dropOuts) };
   if (reading.kind === 'swing' || reading.kind === 'unsteady') return { verdict: 'unsteady' };
   return { verdict: plain() };
 }
 
-/** Both ends of what moved; the one that is outside decides. */
+/** How far apart the ends are: within one range the percentage is common to both, as in any difference. */
+function movedBy(reading: SingleReading, { function: measured, meter, leads }: JudgeInput): Moved {
+  if (reading.kind !== 'swing' && reading.kind !== 'span') return { low: 0, high: 0 };
+  const lowest = uncertaintyOf(reading.low, measured, meter, leads);
+  const compared: Compared = { readings: [{ value: lowest.value, sign: 1, uncertainty: lowest }] };
+  const highest = uncertaintyOf(reading.high, measured, meter, leads, compared);
+  const moved = highest.value - lowest.value;
+  return { low: Math.max(0, moved - highest.halfWidth95), high: moved + highest.halfWidth95 };
+}
+
+/** Both ends of what moved; the one that is outside decides. With one end turned and the other not, it is too low. */
 function decideEnds(
   reading: Extract<SingleReading, { kind: 'swing' | 'span' }>,
   input: JudgeInput,
@@ -90,7 +96,7 @@ function decideEnds(
   );
   if (low === undefined || high === undefined || low === high) return low ?? 'unjudged';
   const outside = [low, high].find((verdict) => verdict !== 'within' && verdict !== 'undecided');
-  return outside ?? 'undecided';
+  return outside === 'reversed' ? 'low' : (outside ?? 'undecided');
 }
 
 function decidePlain(read: MeasuredInterval, input: JudgeInput, isResistance: boolean): Verdict {
@@ -98,7 +104,7 @@ function decidePlain(read: MeasuredInterval, input: JudgeInput, isResistance: bo
   const interval = isOfMagnitude(expectation) ? { ...read, ...magnitudeOfEnds(read) } : read;
   if (!isOfMagnitude(expectation) && isReversed(interval, expectation)) return 'reversed';
   if (isResistance && isOpen(interval, expectation)) return 'open';
-  if (isResistance && isShorted(interval, expectation)) return 'shorted';
+  if (isShorted(interval, input)) return 'shorted';
   if (interval.low >= expectation.low && interval.high <= expectation.high) return 'within';
   if (interval.low <= expectation.high && interval.high >= expectation.low) return 'undecided';
   return decideOutside(interval, expectation, FUNCTIONS[input.function].canBeAbsent);
@@ -181,14 +187,13 @@ function finiteEnds(interval: MeasuredInterval): { low?: number; high?: number }
 function decideUnjudgeable(
   reading: SingleReading,
   interval: MeasuredInterval,
-  isResistance: boolean,
-  expectation: ResolvedExpectation,
+  { function: measured, expectation }: JudgeInput,
 ): Verdict {
+  const isResistance = FUNCTIONS[measured].dimension === 'resistance';
   if (!isResistance || !expectation.finite || Number.isFinite(expectation.high)) return 'unjudged';
   if (reading.kind === 'over-range') return 'open';
   // With no expected value only the leads themselves tell a short.
-  const isNothing = interval.value !== undefined && interval.value <= (interval.uncertainty?.halfWidth95 ?? 0);
-  return isNothing ? 'shorted' : 'unjudged';
+  return readsLeads(measured) && interval.value !== undefined && isNoMoreThanLeads(interval) ? 'shorted' : 'unjudged';
 }
 
 /** Beyond the display where the expected band ends below it. */
@@ -208,9 +213,16 @@ function isReversed(interval: MeasuredInterval, { low, turnable, of, partialBelo
   return of === undefined || of === 0 || most >= partialBelow * Math.abs(of) || least >= Math.abs(low);
 }
 
-/** Not to be told from the leads, and clearly below the expected band. */
-function isShorted(interval: MeasuredInterval, expectation: ResolvedExpectation): boolean {
-  return interval.low <= 0 && interval.high < expectation.low;
+/**
+ * All it may be is no more than leads are, and below the expected band: on a range too coarse to tell a short from some
+ * ohms it is low. An insulation tester shows no shorts: its nothing may be thousands of ohms.
+ */
+function isShorted(interval: MeasuredInterval, { function: measured, expectation }: JudgeInput): boolean {
+  return readsLeads(measured) && isNoMoreThanLeads(interval) && interval.high < expectation.low;
+}
+
+function isNoMoreThanLeads({ low, high }: MeasuredInterval): boolean {
+  return low <= 0 && high <= MOST_LEAD_OHMS;
 }
 
 /** The whole interval lies outside the band. Only what can be there or not is ever absent or partly there. */

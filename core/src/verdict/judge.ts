@@ -20,11 +20,17 @@ export function judge(input: JudgeInput): Judgement {
     return { verdict: 'invalid', sentence, rulesVersion: RULES_VERSION };
   }
   if (expectation.looks)
-    return judgeLooks(reading.kind === 'list' ? reading.members : [reading], expectation.looks, input, judge);
+    return judgeLooks(
+      (reading.kind === 'list' ? reading.members : [reading]).map((each) => ({ reading: each })),
+      expectation.looks,
+      input,
+      judge,
+    );
   if (reading.kind === 'list') {
     return expectation.balance
       ? judgeBalance(
           reading.members.map((each) => ({ reading: each, function: input.function })),
+          expectation.balance,
           input,
           judge,
         )

@@ -273,7 +273,8 @@ describe('what moves, lasts or follows', () => {
     expect(verdict('swings 10..70 V by 20 V', '12..65', 'dc-voltage')).toBe('within');
     expect(verdict('swings 10..70 V by 20 V', '42', 'dc-voltage')).toBe('steady');
     expect(verdict('swings 10..70 V by 20 V', '2..65', 'dc-voltage')).toBe('low');
-    expect(verdict('steady 4.9..5.1 V by 0.1 V', '4.95..5.02', 'dc-voltage')).toBe('within');
+    expect(verdict('steady 4.9..5.1 V by 0.1 V', '4.950..5.020', 'dc-voltage')).toBe('within');
+    expect(verdict('steady 4.9..5.1 V by 0.1 V', '4.95..5.02', 'dc-voltage')).toBe('undecided');
     expect(verdict('steady 4.5..5.5 V by 0.1 V', '4.6..5.4', 'dc-voltage')).toBe('unsteady');
   });
 

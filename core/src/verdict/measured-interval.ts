@@ -7,7 +7,7 @@ import {
   type Meter,
   type Uncertainty,
 } from '../meter';
-import { FUNCTIONS, inBase, type MeasurementFunction, type Reading } from '../quantity';
+import { FUNCTIONS, inBase, type MeasurementFunction, type SingleReading } from '../quantity';
 
 /** Where the true value lies at 95 %, base unit; ends may be infinite. */
 export interface MeasuredInterval {
@@ -18,8 +18,6 @@ export interface MeasuredInterval {
   readonly uncertainty?: Uncertainty;
   readonly beyondDisplay: boolean;
 }
-
-export type SingleReading = Exclude<Reading, { kind: 'list' }>;
 
 /** The interval a single reading stands for, cut off at zero for quantities that cannot be negative. */
 export function measuredInterval(
@@ -38,11 +36,11 @@ export function measuredInterval(
     case 'value':
     case 'unsteady': {
       const uncertainty = uncertaintyOf(reading.quantity, measured, meter, leads, compared);
-      const value = uncertainty.distribution.centre;
+      const { centre } = uncertainty.distribution;
       const half = uncertainty.halfWidth95;
       return {
-        ...clamped(value - half, value + half),
-        value: Math.max(floor, value),
+        ...clamped(centre - half, centre + half),
+        value: Math.max(floor, uncertainty.value),
         uncertainty,
         beyondDisplay: false,
       };

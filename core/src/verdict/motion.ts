@@ -1,15 +1,30 @@
 import type { ResolvedExpectation } from '../expectation';
-import { formatValue, inBase } from '../quantity';
-import type { SingleReading } from './measured-interval';
+import { formatValue, inBase, type UnitSymbol, type SingleReading } from '../quantity';
 import type { Verdict } from './verdict';
 import { REASONS } from './words';
 
-/** The verdict on something that has to move, to stand still or to last; `plain` compares its ends with the band. */
+/** By how much it moved, as far as the meter can tell; base unit. */
+export interface Moved {
+  readonly low: number;
+  readonly high: number;
+}
+
+interface Found {
+  readonly verdict: Verdict;
+  readonly why?: string;
+}
+
+/**
+ * The verdict on something that has to move, to stand still or to last; `plain` compares its ends with the band. What is
+ * outside the band is that before anything is said of its motion: 320 V that stand still are no swing of 9 to 61 V that
+ * has stopped, and neither is nothing.
+ */
 export function decideMotion(
   reading: SingleReading,
   expectation: ResolvedExpectation,
   plain: () => Verdict,
-): { readonly verdict: Verdict; readonly why?: string } {
+  moved: () => Moved,
+): Found {
   const { motion, unit } = expectation;
   if (!motion) return { verdict: plain() };
   if (reading.kind === 'span' && reading.dropOuts > 0) {
@@ -18,26 +33,33 @@ export function decideMotion(
   }
   if (motion.kind === 'sustained') return decideSustained(reading, motion.seconds, plain);
   if (reading.kind === 'unsteady' && motion.atLeast === 0) return { verdict: 'unsteady' };
-  const moved = reading.kind === 'swing' || reading.kind === 'span' ? inBase(reading.high) - inBase(reading.low) : 0;
-  const isMoving = reading.kind === 'unsteady';
-  if (motion.atLeast > 0 && moved < motion.atLeast && !isMoving)
-    return {
-      verdict: 'steady',
-      why: REASONS.hardlyMoved(formatValue(moved, unit), formatValue(motion.atLeast, unit)),
-    };
-  if (moved > motion.atMost)
-    return {
-      verdict: 'unsteady',
-      why: REASONS.movedTooFar(formatValue(moved, unit), formatValue(motion.atMost, unit)),
-    };
-  return { verdict: plain() };
+  const inBand = plain();
+  if (inBand !== 'within' && inBand !== 'undecided') return { verdict: inBand };
+  // Beyond the display nobody saw it move or stand still.
+  if (isBound(reading) || reading.kind === 'unsteady') return { verdict: 'undecided', why: REASONS.notSaidHowFar() };
+  return decideDistance(moved(), motion, unit) ?? { verdict: inBand };
 }
 
-function decideSustained(
-  reading: SingleReading,
-  seconds: number,
-  plain: () => Verdict,
-): { readonly verdict: Verdict; readonly why?: string } {
+function isBound({ kind }: SingleReading): boolean {
+  return kind === 'over-range' || kind === 'above' || kind === 'below' || kind === 'never';
+}
+
+/** Whether it moved far enough and not too far; undefined where it did. */
+function decideDistance(
+  { low, high }: Moved,
+  { atLeast, atMost }: { readonly atLeast: number; readonly atMost: number },
+  unit: UnitSymbol,
+): Found | undefined {
+  const by = low === high ? formatValue(low, unit) : `${formatValue(low, unit)} to ${formatValue(high, unit)}`;
+  const tooLittle = REASONS.hardlyMoved(by, formatValue(atLeast, unit));
+  const tooFar = REASONS.movedTooFar(by, formatValue(atMost, unit));
+  if (high < atLeast) return { verdict: 'steady', why: tooLittle };
+  if (low > atMost) return { verdict: 'unsteady', why: tooFar };
+  if (low < atLeast) return { verdict: 'undecided', why: tooLittle };
+  return high > atMost ? { verdict: 'undecided', why: tooFar } : undefined;
+}
+
+function decideSustained(reading: SingleReading, seconds: number, plain: () => Verdict): Found {
   if (reading.kind === 'unsteady') return { verdict: 'unsteady' };
   const verdict = plain();
   if (verdict !== 'within') return { verdict };

@@ -60,25 +60,29 @@ function byTheRules({ measured, low, high, of, shown: [a, b], kind, motion }: Ca
   const both = (): Verdict => {
     const ends = [single(a, a), single(b, b)];
     if (ends[0] === ends[1]) return ends[0] ?? 'unjudged';
-    return ends.find((each) => each !== 'within' && each !== 'undecided') ?? 'undecided';
+    const outside = ends.find((each) => each !== 'within' && each !== 'undecided');
+    return outside === 'reversed' ? 'low' : (outside ?? 'undecided');
   };
-  if (motion?.kind === 'swing') {
-    const moved = kind === 'swing' ? b - a : 0;
-    if (motion.atLeast > 0 && moved < motion.atLeast) return 'steady';
-    if (moved > motion.atMost) return 'unsteady';
-  } else if (kind === 'swing') return 'unsteady';
-  switch (kind) {
-    case 'value':
-      return single(a, a);
-    case 'swing':
-      return both();
-    case 'over-range':
-      return single(40, Infinity);
-    case 'above':
-      return single(a, Infinity);
-    case 'below':
-      return single(isPolar && a > 0 ? -a : -Infinity, a);
-  }
+  const inBand = (): Verdict => {
+    switch (kind) {
+      case 'value':
+        return single(a, a);
+      case 'swing':
+        return both();
+      case 'over-range':
+        return single(40, Infinity);
+      case 'above':
+        return single(a, Infinity);
+      case 'below':
+        return single(isPolar && a > 0 ? -a : -Infinity, a);
+    }
+  };
+  if (motion?.kind !== 'swing') return kind === 'swing' ? 'unsteady' : inBand();
+  if (inBand() !== 'within' && inBand() !== 'undecided') return inBand();
+  if (kind !== 'value' && kind !== 'swing') return 'undecided';
+  const moved = kind === 'swing' ? b - a : 0;
+  if (moved < motion.atLeast) return 'steady';
+  return moved > motion.atMost ? 'unsteady' : inBand();
 }
 
 const readingOf = ({ kind, shown: [a, b], measured }: Case): Reading => {

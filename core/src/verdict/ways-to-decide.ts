@@ -1,6 +1,5 @@
-import { finerRange, type LeadState, type Meter } from '../meter';
-import { FUNCTIONS, formatValue, type MeasurementFunction } from '../quantity';
-import type { SingleReading } from './measured-interval';
+import { finerRange, readsLeads, type LeadState, type Meter } from '../meter';
+import { FUNCTIONS, formatValue, type MeasurementFunction, type SingleReading } from '../quantity';
 
 /** What may settle an undecided reading, cheapest first. */
 export function waysToDecide(
@@ -12,8 +11,8 @@ export function waysToDecide(
 ): readonly string[] {
   const ways: string[] = [];
   const { dimension, unit } = FUNCTIONS[measured];
-  const readsLeads = measured === 'resistance' || measured === 'continuity';
-  if (readsLeads && leads?.zero === undefined) ways.push('hold the tips together, zero the leads and read again');
+  if (readsLeads(measured) && leads?.zero === undefined)
+    ways.push('hold the tips together, zero the leads and read again');
   if (reading.kind === 'value') {
     const finer = finerRange(reading.quantity, measured, meter);
     if (finer)

@@ -13,6 +13,8 @@ export interface ComparisonFacts {
   readonly partialBelow: string;
   /** The limits its interval straddles: "20 V". */
   readonly straddled: string;
+  /** Of what moved only one end lies outside. */
+  readonly isOneEnd: boolean;
   /** It is on the other side of zero than figures are written: the probes sit the other way round. */
   readonly isOtherWay: boolean;
   /** "83 %"; empty where it is not known. */
@@ -91,7 +93,8 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, VerdictWording>> = {
   low: {
     word: 'low',
     meaning: 'Less than it should be.',
-    relation: (facts) => `All of it is below ${facts.low}.${thatIs(facts, ' Too little')}`,
+    relation: (facts) =>
+      `${facts.isOneEnd ? 'Its lowest is' : 'All of it is'} below ${facts.low}.${thatIs(facts, ' Too little')}`,
   },
   high: {
     word: 'high',
@@ -99,7 +102,7 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, VerdictWording>> = {
     relation: (facts) =>
       facts.isOtherWay
         ? `All of it is more than ${facts.high}, the other way round.${thatIs(facts, ' Too much')}`
-        : `All of it is above ${facts.high}.${thatIs(facts, ' Too much')}`,
+        : `${facts.isOneEnd ? 'Its highest is' : 'All of it is'} above ${facts.high}.${thatIs(facts, ' Too much')}`,
   },
 };
 
@@ -117,6 +120,7 @@ export const REASONS = {
   droppedOutIn: (count: number, time: string) => `It dropped out ${times(count)} in ${time}`,
   hardlyMoved: (by: string, atLeast: string) => `It moved by ${by}, at least ${atLeast} was expected`,
   movedTooFar: (by: string, atMost: string) => `It moved by ${by}, no more than ${atMost} was expected`,
+  notSaidHowFar: () => 'How far it moves is not said: type the lowest and the highest it shows',
   onceIsNotForLong: (asked: string) => `One look says nothing of the time; ${asked} are asked for`,
   notLongEnough: (held: string, asked: string) => `Held ${held} so far; ${asked} are asked for`,
 } as const;
@@ -148,6 +152,7 @@ export const SENTENCES = {
   theyDisagree: (words: string) => `${words}. They disagree: ${verdictWord('mixed')}.`,
   asAWhole: (words: string, verdict: Verdict, because = '') =>
     `${words}. As a whole: ${verdictWord(verdict)}.${because === '' ? '' : ` ${because}`}`,
+  takenAs: (verdict: Verdict) => `taken as ${verdictWord(verdict)}`,
   together: (words: string, pattern: string) => `${words}. Together: ${pattern.replaceAll('-', ' ')}.`,
   looked: (typed: string, words: string, verdict: Verdict) => `${typed}: ${words}: ${verdictWord(verdict)}.`,
 } as const;

@@ -60,7 +60,7 @@ export class Workspace {
   /** On to "After fuse F1 to return", with everything so far in order. */
   async toLiveChain(): Promise<void> {
     await this.toFuse();
-    await this.read('0.3', '8.1');
+    await this.read('0.3', '9.0');
     await this.at('Lower cover on, lock off, Q1 on, call mist again.');
     await this.key('Enter');
     await this.read('27.1');

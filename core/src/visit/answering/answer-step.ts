@@ -2,6 +2,7 @@ import { targetStep, type ActionStep, type WalkableStep } from '../../procedure'
 import { bypassRefusal, REFUSALS } from '../../unit-model';
 import { draftFinding } from '../evidence';
 import { enterReading, matrixJudged, powersUp, waivePart } from '../reading';
+import type { Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
 import { powerUpRefusal } from '../safety';
 import { passTarget, undecidedHere, type UndecidedHere } from '../standing';
@@ -27,7 +28,7 @@ export function answerStep(context: VisitContext, state: VisitState, answer: Ans
       return entered.outcome === 'error' ? refused(entered.message, entered.accepted) : entered;
     }
     case 'accepted':
-      return accepted(state, step, id, answer);
+      return accepted(context, state, step, id, answer);
     case 'waived': {
       const waived = waivePart(context, state, answer.reason);
       return waived ? taken(waived) : refused('Only a part of a clearance is waived, with its reason.');
@@ -80,12 +81,13 @@ function seen(step: WalkableStep, id: string, { answer, grade }: Extract<Answer,
 }
 
 function accepted(
+  context: VisitContext,
   state: VisitState,
   step: WalkableStep,
   id: string,
   { verdict }: Extract<Answer, { kind: 'accepted' }>,
 ): Answered {
-  const here = step.kind === 'measurement' ? undecidedHere(state, step) : undefined;
+  const here = step.kind === 'measurement' ? undecidedHere(context, state, step) : undefined;
   if (!here) return refused(`No reading of "${id}" is undecided.`);
   const side = verdict ?? sideOfMiddle(here);
   const choice = here.choices.find((each) => each.verdict === side);
@@ -97,7 +99,9 @@ function accepted(
   return taken({ type: 'undecided-accepted', step: id, reading: here.event.id, ...choice });
 }
 
-function sideOfMiddle({ choices, event: { judgement, expectation } }: UndecidedHere): 'low' | 'high' | 'within' {
+function sideOfMiddle({ choices, event: { judgement, expectation } }: UndecidedHere): Verdict {
+  // A set that is too close to call as a whole passes by nobody's figure.
+  if (choices.some(({ verdict }) => verdict === 'unbalanced')) return 'unbalanced';
   const { value = 0 } = judgement;
   const { low = -Infinity, high = Infinity } = expectation ?? {};
   if (value < low) return choices.some(({ verdict }) => verdict === 'low') ? 'low' : 'high';

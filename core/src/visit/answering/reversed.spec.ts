@@ -35,7 +35,7 @@ describe('a bus read with the probes turned', () => {
     driver.read('-324');
     expect(driver.state.step).toBe(there);
     const step = currentStep(FAN_CONTEXT, driver.state);
-    const here = step?.kind === 'measurement' ? undecidedHere(driver.state, step) : undefined;
+    const here = step?.kind === 'measurement' ? undecidedHere(FAN_CONTEXT, driver.state, step) : undefined;
     expect(here?.verdict).toBe('reversed');
     expect(here?.waysToDecide).toEqual(['turn the probes and read again']);
     expect(here?.choices.map(({ verdict }) => verdict)).toEqual(['low']);

@@ -61,7 +61,10 @@ function elementsOf({ event, step }: TrailLine, field: 'implicates' | 'clears'):
   if (event.type !== 'reading-taken' && event.type !== 'undecided-accepted') return [];
   // A part of a set concludes nothing: what the set came to stands with its last part.
   if (event.type === 'reading-taken' && event.part !== undefined && !event.joint) return [];
-  const outcome = event.type === 'reading-taken' ? measuredOutcome(event) : { verdict: event.verdict };
+  if (event.type === 'undecided-accepted' && event.next === undefined) return [];
+  const outcome = measuredOutcome(
+    event.type === 'reading-taken' ? event : { judgement: { verdict: event.verdict }, joint: event.joint },
+  );
   const key = keyBeside(step.branches, step[field] ?? {}, outcome, isOverZeroBand(methodOf(step)));
   return key === undefined ? [] : own(step[field], key);
 }

@@ -1,5 +1,5 @@
-import type { Verdict } from '../../verdict';
-import type { EventKind } from '../record';
+import { verdictWord, type JointJudgement, type Verdict } from '../../verdict';
+import { measuredOutcome, type EventKind } from '../record';
 import { suppliesOfStep } from '../safety';
 import { afterMeasured } from './after-measured';
 
@@ -10,17 +10,26 @@ export interface UndecidedAccepted {
   /** Id of the reading. */
   readonly reading: string;
   readonly verdict: Verdict;
-  readonly next: string;
+  /** What the set came to with that, where the reading is a part of one and no other is left open. */
+  readonly joint?: JointJudgement;
+  /** Where it leads; missing while other parts of the set are too close to call. */
+  readonly next?: string;
 }
 
 export const undecidedAccepted: EventKind<UndecidedAccepted> = {
-  apply: (context, state, event) => afterMeasured(context, state, event, { verdict: event.verdict }),
+  apply(context, state, event) {
+    const { next, verdict, joint } = event;
+    if (next === undefined) return state;
+    return afterMeasured(context, state, { ...event, next }, measuredOutcome({ judgement: { verdict }, joint }));
+  },
   supplies: (_context, _state, { step }) => suppliesOfStep(step),
   disturbsProof: () => false,
+  fallsWith: ({ reading }) => reading,
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
     title: step?.text ?? event.step,
-    detail: `undecided, taken as ${event.verdict}`,
-    verdict: event.verdict,
+    detail: `undecided, taken as ${verdictWord(event.verdict)}`,
+    verdict: event.joint?.verdict ?? event.verdict,
+    ...(event.joint ? { more: [event.joint.sentence] } : {}),
   }),
 };

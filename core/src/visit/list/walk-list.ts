@@ -208,7 +208,10 @@ class ListWalker {
     const { sentence } = body.joint ?? body.judgement;
     this.verdicts.push({ step: id, verdict });
     if (verdict === 'undecided' && accepts) {
-      this.give(line, { kind: 'accepted' });
+      // Of a set every part that is too close to call.
+      let taken = this.give(line, { kind: 'accepted' });
+      while (taken.type === 'undecided-accepted' && taken.next === undefined)
+        taken = this.give(line, { kind: 'accepted' });
       return;
     }
     if (body.next === undefined)

@@ -1,6 +1,7 @@
 import { branchFor, type ActionStep } from '../../procedure';
 import type { PartWaived, VisitContext, VisitState } from '../record';
-import { askedReading, jointOfParts } from './enter-reading';
+import { askedReading } from './enter-reading';
+import { jointOfParts } from './joint-of-parts';
 import { slotsOf } from './slots';
 
 /** The event that waives the part asked for; undefined where none is, or no reason is given. */

@@ -73,7 +73,7 @@ describe('a finding', () => {
   function walkToFloat(): VisitDriver {
     const driver = new VisitDriver().toFuse();
     driver.read('0.3');
-    driver.read('8.1');
+    driver.read('9.0');
     driver.act();
     for (const text of ['27.1', '27.0', '26.9', '0.02', '26.9']) driver.read(text);
     return driver.answer('above').act().answer('pulls-in');

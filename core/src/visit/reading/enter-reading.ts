@@ -9,7 +9,7 @@ import {
 } from '../../procedure';
 import { beyondMeter, type Meter } from '../../meter';
 import { FUNCTIONS, parseReading, type MeasurementFunction, type ParsedReading, type Reading } from '../../quantity';
-import { judge, judgeSet, type JointJudgement, type Judgement, type SetMember } from '../../verdict';
+import { judge, type JointJudgement, type Judgement } from '../../verdict';
 import { chainAsked, chainJoint } from './chain-step';
 import {
   meterRefusal,
@@ -22,7 +22,8 @@ import {
   type ProofTask,
 } from '../safety';
 import { resolutionFacts } from './resolution-facts';
-import { jointExpectation, slotReadings, slotsOf, waivedParts, type Slot } from './slots';
+import { jointOfParts } from './joint-of-parts';
+import { slotReadings, slotsOf, waivedParts, type Slot } from './slots';
 import { currentStep, unmetConditions, unmetWait, type Unmet } from '../walking';
 import { strayAt } from './stray';
 import {
@@ -341,38 +342,6 @@ function jointHere(
     verdict,
     sentence,
     reading,
-  });
-}
-
-/** What the parts read before and this one come to together; undefined while others are still to be read. */
-export function jointOfParts(
-  context: VisitContext,
-  state: VisitState,
-  { step }: Asked,
-  method: string | undefined,
-  part: SetMember,
-): JointJudgement | undefined {
-  const read = slotReadings(state);
-  const waived = waivedParts(state);
-  const slots = slotsOf(context, state, step, method);
-  // A complete round is over: a new one begins with its first part.
-  const isNewRound = slots.every(({ id }) => read.has(id) || waived.has(id));
-  const members = slots.flatMap(({ id, name, function: measured }): SetMember[] => {
-    if (id === part.id) return [part];
-    const earlier = isNewRound ? undefined : read.get(id);
-    const reason = isNewRound ? undefined : waived.get(id);
-    if (reason !== undefined)
-      return [{ id, name: `${name} (waived: ${reason})`, function: measured, verdict: 'within' }];
-    if (!earlier) return [];
-    const { verdict, sentence } = earlier.judgement;
-    return [
-      { id, name, function: measured, verdict, sentence, ...(earlier.reading ? { reading: earlier.reading } : {}) },
-    ];
-  });
-  if (members.length < slots.length) return undefined;
-  return judgeSet(members, step.measure.patterns, jointExpectation(context, state, step, method), {
-    meter: meterHere(context, state),
-    leads: { zero: state.leadZero },
   });
 }
 

@@ -1,5 +1,6 @@
 export * from './enter-reading';
 export * from './slots';
+export * from './joint-of-parts';
 export * from './resolution-facts';
 export * from './setting-times';
 export * from './free-reading';

@@ -78,7 +78,7 @@ function named(context: VisitContext, state: VisitState, event: ReadingTaken | u
   const leads: LeadState = { zero: state.leadZero };
   const meter = event.meter === undefined ? undefined : context.meters[event.meter];
   const uncertainty = uncertaintyOf(quantity, event.function, meter, leads);
-  const value = event.judgement.value ?? uncertainty.distribution.centre;
+  const value = event.judgement.value ?? uncertainty.value;
   const { low = value - uncertainty.halfWidth95, high = value + uncertainty.halfWidth95 } =
     event.judgement.interval ?? {};
   return {

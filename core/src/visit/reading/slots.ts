@@ -2,7 +2,8 @@ import { resolveExpectation, type ExpectationDocument, type ResolvedExpectation 
 import { methodOf, partMethod, type Conditions, type MeasurementStep } from '../../procedure';
 import type { MeasurementFunction } from '../../quantity';
 import { resolutionFacts } from './resolution-facts';
-import type { EventOf, VisitContext, VisitState } from '../record';
+import type { Verdict } from '../../verdict';
+import type { EventOf, VisitContext, VisitEvent, VisitState } from '../record';
 
 /** One of several readings a step takes in order: a part of a set, or one of several looks. */
 export interface Slot {
@@ -75,34 +76,73 @@ function lookSlots(
   }));
 }
 
+/** What was read and waived of a set's parts, each once or not at all. */
+export interface Round {
+  readonly read: ReadonlyMap<string, EventOf<'reading-taken'>>;
+  /** Parts waived, with the reason. */
+  readonly waived: ReadonlyMap<string, string>;
+  /** What readings too close to call were taken for since, by the reading's id. */
+  readonly accepted: ReadonlyMap<string, Verdict>;
+}
+
+/** The round that stands open here: what was read since the position came here or the whole was judged last. */
+export function openRound(state: VisitState): Round {
+  const events = partsHere(state);
+  return roundOf(state, events.slice(lastJudged(events) + 1));
+}
+
+/** The round judged last, while no part has been read again since. */
+export function judgedRound(state: VisitState): Round | undefined {
+  const events = partsHere(state);
+  const last = lastJudged(events);
+  if (last < 0 || last < events.length - 1) return undefined;
+  return roundOf(state, events.slice(lastJudged(events.slice(0, last)) + 1));
+}
+
 /** What was read of each part since the position came here, after the last time the whole was judged. */
 export function slotReadings(state: VisitState): ReadonlyMap<string, EventOf<'reading-taken'>> {
-  return new Map(
-    partsHere(state).flatMap((event) =>
-      event.type === 'reading-taken' && event.judgement.verdict !== 'invalid'
-        ? [[event.part ?? '', event as EventOf<'reading-taken'>] as const]
-        : [],
-    ),
-  );
+  return openRound(state).read;
 }
 
 /** Parts waived in this round, with the reason. */
 export function waivedParts(state: VisitState): ReadonlyMap<string, string> {
-  return new Map(
-    partsHere(state).flatMap((event) => (event.type === 'part-waived' ? [[event.part, event.reason] as const] : [])),
-  );
+  return openRound(state).waived;
 }
 
 type PartEvent = EventOf<'reading-taken'> | EventOf<'part-waived'>;
 
+function roundOf(state: VisitState, events: readonly PartEvent[]): Round {
+  const accepted = walkedHere(state).flatMap((event) =>
+    event.type === 'undecided-accepted' ? [[event.reading, event.verdict] as const] : [],
+  );
+  return {
+    read: new Map(
+      events.flatMap((event) =>
+        event.type === 'reading-taken' && event.judgement.verdict !== 'invalid'
+          ? [[event.part ?? '', event as EventOf<'reading-taken'>] as const]
+          : [],
+      ),
+    ),
+    waived: new Map(
+      events.flatMap((event) => (event.type === 'part-waived' ? [[event.part, event.reason] as const] : [])),
+    ),
+    accepted: new Map(accepted),
+  };
+}
+
+function lastJudged(events: readonly PartEvent[]): number {
+  return events.findLastIndex(({ joint }) => joint !== undefined);
+}
+
 function partsHere(state: VisitState): readonly PartEvent[] {
-  const events = state.trail.slice(state.arrivedAt).flatMap(({ event, standing }): readonly PartEvent[] => {
-    if (standing !== 'walked') return [];
+  return walkedHere(state).flatMap((event): readonly PartEvent[] => {
     if (event.type === 'part-waived') return [event as EventOf<'part-waived'>];
     return event.type === 'reading-taken' && event.step === state.step && event.part !== undefined
       ? [event as EventOf<'reading-taken'>]
       : [];
   });
-  const judged = events.findLastIndex(({ joint }) => joint !== undefined);
-  return events.slice(judged + 1);
+}
+
+function walkedHere(state: VisitState): readonly VisitEvent[] {
+  return state.trail.slice(state.arrivedAt).flatMap(({ event, standing }) => (standing === 'walked' ? [event] : []));
 }

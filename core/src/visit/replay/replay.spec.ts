@@ -222,7 +222,7 @@ describe('a walk', () => {
   it('follows the chart, decides by itself and counts', () => {
     const driver = new VisitDriver().toFuse();
     driver.read('0.3');
-    driver.read('8.1');
+    driver.read('9.0');
     expect(driver.state.step).toBe('energise');
     expect(driver.state.walks['fuse']).toBe(1);
   });

@@ -40,7 +40,10 @@ export function append(
   event: VisitEvent,
 ): VisitState {
   if (event.type === 'retracted') return replay(context, [...events, event]);
-  const [next, line] = fold(context, state, event, NONE);
+  const ground = anyKindOf(event).fallsWith?.(event);
+  const hasFallen =
+    ground !== undefined && state.trail.some((each) => each.event.id === ground && each.standing === 'retracted');
+  const [next, line] = fold(context, state, event, hasFallen ? new Set([event.id]) : NONE);
   return { ...next, trail: [...state.trail, line] };
 }
 

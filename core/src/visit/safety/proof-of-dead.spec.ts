@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DEMO_CONTEXT, envelope, HAND_METER, uuid, VisitDriver } from '../../testing/demo';
-import type { Reading } from '../../quantity';
+import type { SingleReading } from '../../quantity';
 import { enterReading } from '../reading';
 import { VisitContext, type EventBody, type EventEnvelope } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
@@ -8,7 +8,10 @@ import { unpublishedConductors, type SupplyDocument } from '../../unit-model';
 import { pairExpectation, proofTasks, provenDead, provenSince, showsLive } from '.';
 import { currentStep } from '../walking';
 
-const value = (volts: number): Reading => ({ kind: 'value', quantity: { value: volts, unit: 'V', exponent: -1 } });
+const value = (volts: number): SingleReading => ({
+  kind: 'value',
+  quantity: { value: volts, unit: 'V', exponent: -1 },
+});
 
 /** At the proof of dead of the demo chart, nothing read yet. */
 const atProof = (): VisitDriver => new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
@@ -320,7 +323,10 @@ describe('what one pair of a proof should be', () => {
   });
 
   it('takes ten volts for life, and what is just under it for none', () => {
-    const exactly = (volts: number): Reading => ({ kind: 'above', quantity: { value: volts, unit: 'V', exponent: 0 } });
+    const exactly = (volts: number): SingleReading => ({
+      kind: 'above',
+      quantity: { value: volts, unit: 'V', exponent: 0 },
+    });
     expect(showsLive(exactly(10))).toBe('live');
     expect(showsLive(exactly(9))).toBe('nothing');
   });

@@ -1,14 +1,5 @@
-import {
-  branchFor,
-  isOverZeroBand,
-  methodOf,
-  skipTarget,
-  type MeasurementStep,
-  type WalkableStep,
-} from '../../procedure';
-import { FUNCTIONS } from '../../quantity';
+import { skipTarget, type MeasurementStep, type WalkableStep } from '../../procedure';
 import { supplyOf } from '../../unit-model';
-import type { Verdict } from '../../verdict';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitEvent, type VisitState } from '../record';
 import { proofTasks, type ProofTask } from '../safety';
 import { currentStep } from '../walking';
@@ -22,49 +13,6 @@ function walkedHere(state: VisitState): VisitEvent | undefined {
 export function readingHere(state: VisitState): EventOf<'reading-taken'> | undefined {
   const event = walkedHere(state);
   return event?.type === 'reading-taken' ? event : undefined;
-}
-
-/** A reading that leads nowhere by itself, too close to call or reversed, with what it may be taken for and where that leads. */
-export interface UndecidedHere {
-  readonly event: EventOf<'reading-taken'>;
-  readonly verdict: 'undecided' | 'reversed';
-  readonly choices: readonly { readonly verdict: Verdict; readonly next: string }[];
-  readonly sentence: string;
-  readonly waysToDecide: readonly string[];
-}
-
-/** The newest reading here, where it could not be decided: it may be accepted by name. */
-export function undecidedHere(state: VisitState, step: MeasurementStep): UndecidedHere | undefined {
-  const event = readingHere(state);
-  if (!event || event.next !== undefined || (event.part !== undefined && !event.joint)) return undefined;
-  const { verdict: found } = measuredOutcome(event);
-  if (found !== 'undecided' && found !== 'reversed') return undefined;
-  const overZero = isOverZeroBand(methodOf(step, event.method));
-  // Where the probes do sit right, the sign is wrong: that is less than it should be.
-  const sides: readonly Verdict[] = found === 'reversed' ? ['low'] : sidesOf(event, step);
-  const choices = sides.flatMap((verdict) => {
-    const next = branchFor(step.branches, verdict, overZero);
-    return next === undefined ? [] : [{ verdict, next }];
-  });
-  const { sentence, waysToDecide = [] } = event.joint ?? event.judgement;
-  return { event, verdict: found, choices, sentence, waysToDecide };
-}
-
-/**
- * Within, and beyond every limit that its interval straddles. Of a polar quantity that should be next to nothing both
- * limits are one: too much, whichever way round the probes are.
- */
-function sidesOf(event: EventOf<'reading-taken'>, { branches }: MeasurementStep): readonly Verdict[] {
-  const { judgement, expectation } = event;
-  const { low, high } = judgement.interval ?? {};
-  const straddlesLow = expectation?.low !== undefined && low !== undefined && low < expectation.low;
-  const straddlesHigh = expectation?.high !== undefined && (high ?? Infinity) > expectation.high;
-  const isOneLimit =
-    FUNCTIONS[event.function].polar &&
-    expectation?.low === -(expectation?.high ?? NaN) &&
-    branches['low'] === undefined;
-  if (isOneLimit) return straddlesLow || straddlesHigh ? ['within', 'high'] : ['within'];
-  return ['within', ...(straddlesLow ? (['low'] as const) : []), ...(straddlesHigh ? (['high'] as const) : [])];
 }
 
 /** Why the visit stays at its step although something was logged there; undefined where it does not. */

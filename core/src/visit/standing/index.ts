@@ -5,3 +5,4 @@ export * from './methods';
 export * from './standing-at';
 export * from './step-words';
 export * from './unmet-fix';
+export * from './undecided';

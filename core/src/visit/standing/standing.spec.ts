@@ -68,6 +68,6 @@ describe('standing at a step', () => {
     const fuse = new VisitDriver().toFuse();
     const step = currentStep(DEMO_CONTEXT, fuse.state);
     if (step?.kind !== 'measurement') throw new Error('the fuse is measured');
-    expect(undecidedHere(fuse.state, step)).toBeUndefined();
+    expect(undecidedHere(DEMO_CONTEXT, fuse.state, step)).toBeUndefined();
   });
 });

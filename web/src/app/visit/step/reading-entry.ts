@@ -251,7 +251,7 @@ export class ReadingEntry {
 
   protected readonly proofWords = computed(() => proofHere(this.context(), this.visit(), this.step()));
   /** The newest reading here that could not be decided: it may be accepted by name. */
-  protected readonly undecided = computed(() => undecidedHere(this.visit(), this.step()));
+  protected readonly undecided = computed(() => undecidedHere(this.context(), this.visit(), this.step()));
   /** A reading was kept and the chart has no way on from it. */
   protected readonly stuck = computed(() => stuckHere(this.visit()));
 
