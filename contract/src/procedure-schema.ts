@@ -15,6 +15,7 @@ import {
   type MeasureDocument,
   type MeasurementStep,
   type MeasuringMethod,
+  type MeasuringWay,
   type ObservationStep,
   type ProcedureCallStep,
   type ProcedureDocument,
@@ -131,7 +132,17 @@ const measure = shape<Omit<MeasureDocument, 'chain' | 'clearance'>>(
   ...method,
   methods: says(
     'Equivalent ways of the measurement, by name; each overrides what is written beside it.',
-    record(shape<MeasuringMethod>('Method', 'One way of a measurement.', everyMethod)(method)),
+    record(
+      shape<MeasuringWay>(
+        'Method',
+        'One way of a measurement.',
+        everyMethod,
+      )({
+        ...method,
+        branches: says('Verdicts that lead elsewhere when measured this way.', record(target)),
+        ...decides,
+      }),
+    ),
   ),
   gives: says('Names the reading for later expectations.', id()),
   proofOfDead: says('Proves these supplies dead instead of comparing one reading.', listOf(id().required())),

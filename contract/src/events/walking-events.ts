@@ -47,6 +47,7 @@ export const walkingEvents: BodiesOf<
   },
   'undecided-accepted': {
     step: says('The step.', id().required()),
+    method: says('How that was taken, where there are several ways.', id()),
     reading: says('The reading that was too close to call.', uuid7().required()),
     verdict: says('What it is taken for.', oneOf(VERDICTS).required()),
     joint: says('What the set comes to with that, where the reading is a part of one.', joint),

@@ -135,6 +135,9 @@ export function edgesOf(id: string, step: StepDocument): readonly Edge[] {
       addAll(step.answers);
       break;
     case 'measurement':
+      addAll(step.branches);
+      for (const way of Object.values(step.measure.methods ?? {})) addAll(way.branches ?? {});
+      break;
     case 'matrix':
       addAll(step.branches);
       break;

@@ -13,6 +13,14 @@ export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps, wayTo } from './graph';
 export { lintGeneral, lintProcedure } from './lint';
-export { conditionsDuring, isOverZeroBand, methodNames, methodOf, partMethod, requirementsOf } from './measure';
+export {
+  conditionsDuring,
+  isOverZeroBand,
+  methodNames,
+  methodOf,
+  outcomesOf,
+  partMethod,
+  requirementsOf,
+} from './measure';
 export * from './procedure-document';
 export { PROVE_DEAD_PROCEDURE, proveDeadProcedure } from './prove-dead-procedure';

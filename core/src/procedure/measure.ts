@@ -2,13 +2,34 @@ import { resolveExpectation, shouldBeZero, type ExpectationDocument } from '../e
 import { DocumentError, FUNCTIONS, type MeasurementFunction } from '../quantity';
 import type { UnitModelDocument } from '../unit-model';
 import { withConditions, type Conditions } from './conditions';
-import type { MeasuringMethod, MeasurementStep, SetPart } from './procedure-document';
+import type { MeasuringMethod, MeasuringWay, MeasurementStep, OutcomesOfStep, SetPart } from './procedure-document';
 
 /** A measurement step with one method chosen, the first where none is named. */
-export function methodOf(step: MeasurementStep, name?: string): MeasuringMethod {
+export function methodOf(step: MeasurementStep, name?: string): MeasuringWay {
   const { methods = {}, ...base } = step.measure;
   const chosen = name !== undefined && Object.hasOwn(methods, name) ? name : Object.keys(methods)[0];
   return chosen === undefined ? base : { ...base, ...methods[chosen] };
+}
+
+/** What the outcomes mean when measured in this way: its own words first, the others as written beside `measure`. */
+export function outcomesOf(step: MeasurementStep, name?: string): OutcomesOfStep {
+  const { branches, clears, implicates } = methodOf(step, name);
+  return {
+    branches: { ...step.branches, ...branches },
+    clears: outcomesBeside(step.clears, branches, clears),
+    implicates: outcomesBeside(step.implicates, branches, implicates),
+    ...(step.sets ? { sets: step.sets } : {}),
+  };
+}
+
+/** An outcome with a branch of its own has its own meaning: what is written beside the others does not hold for it. */
+function outcomesBeside(
+  common: Readonly<Record<string, readonly string[]>> = {},
+  branches: Readonly<Record<string, unknown>> = {},
+  own: Readonly<Record<string, readonly string[]>> = {},
+): Readonly<Record<string, readonly string[]>> {
+  const others = Object.entries(common).filter(([key]) => !Object.hasOwn(branches, key));
+  return { ...Object.fromEntries(others), ...own };
 }
 
 /** A part of a set, with what it leaves out taken from beside the set; the joint expectation is not its own. */

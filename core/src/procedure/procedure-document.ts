@@ -128,7 +128,7 @@ export interface MeasurementStep extends StepCommon {
 
 export interface MeasureDocument extends MeasuringMethod {
   /** Equivalent ways to make the measurement, by name; each overrides what is written beside it. */
-  readonly methods?: Readonly<Record<string, MeasuringMethod>>;
+  readonly methods?: Readonly<Record<string, MeasuringWay>>;
   /** Names the reading for later expectations. */
   readonly gives?: string;
   /** Proves these supplies dead instead of comparing one reading. */
@@ -155,8 +155,20 @@ export interface MeasuringMethod {
   /** What is done differently: "hang a 24 V lamp across the same points". */
   readonly how?: string;
   readonly proves?: string;
+  /** What it cannot tell; said before a finding that rests on it. */
   readonly provesLess?: string;
 }
+
+/** One of several ways to measure. */
+export interface MeasuringWay extends MeasuringMethod {
+  /** Outcomes that mean something else when measured this way; the others are as written beside `measure`. */
+  readonly branches?: Readonly<Record<string, Target>>;
+  readonly clears?: Readonly<Record<string, readonly string[]>>;
+  readonly implicates?: Readonly<Record<string, readonly string[]>>;
+}
+
+/** What the outcomes of a measurement mean: where they lead, what they clear and what they implicate. */
+export type OutcomesOfStep = Pick<MeasurementStep, 'branches' | 'clears' | 'implicates' | 'sets'>;
 
 /** One part of a set; what it leaves out is as written beside the set. */
 export interface SetPart extends MeasuringMethod {

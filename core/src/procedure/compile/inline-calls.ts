@@ -66,7 +66,13 @@ export function withTargets(step: StepDocument, into: (target: string) => string
       return { ...step, ...common, answers: each(step.answers) };
     case 'decide':
       return { ...step, ...common, cases: each(step.cases) };
-    case 'measurement':
+    case 'measurement': {
+      const ways = Object.entries(step.measure.methods ?? {}).map(
+        ([name, way]) => [name, way.branches ? { ...way, branches: each(way.branches) } : way] as const,
+      );
+      const measure = step.measure.methods ? { ...step.measure, methods: Object.fromEntries(ways) } : step.measure;
+      return { ...step, ...common, measure, branches: each(step.branches) };
+    }
     case 'matrix':
     case 'chain':
     case 'clearance':

@@ -3,12 +3,13 @@ import { DocumentError, type MeasurementFunction } from '../../quantity';
 import { problemError, problemWarning, type Problem } from '../../unit-model';
 import { producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
 import { outcomeKey } from '../branching';
-import { isOverZeroBand, methodNames, methodOf, partMethod } from '../measure';
+import { isOverZeroBand, methodNames, methodOf, outcomesOf, partMethod } from '../measure';
 import {
   isWalkable,
   type DecideStep,
   type MeasurementStep,
   type MeasuringMethod,
+  type OutcomesOfStep,
   type ProcedureDocument,
 } from '../procedure-document';
 
@@ -25,12 +26,17 @@ export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
 
 function lintKeys(step: MeasurementStep, path: string): Problem[] {
   const known = [...VERDICTS, ...Object.keys(step.measure.patterns ?? {}), 'otherwise'] as readonly string[];
-  return (['branches', 'clears', 'implicates', 'sets'] as const).flatMap((field) =>
-    Object.keys(step[field] ?? {})
-      .filter((key) => !known.includes(key))
-      .map((key) =>
-        problemError(`${path}.${field}.${key}`, `"${key}" is no verdict and no pattern. Known: ${known.join(', ')}.`),
-      ),
+  const ways = Object.entries(step.measure.methods ?? {}).map(
+    ([name, way]): readonly [string, Partial<OutcomesOfStep>] => [`${path}.measure.methods.${name}`, way],
+  );
+  return [[path, step as Partial<OutcomesOfStep>] as const, ...ways].flatMap(([at, each]) =>
+    (['branches', 'clears', 'implicates', 'sets'] as const).flatMap((field) =>
+      Object.keys(each[field] ?? {})
+        .filter((key) => !known.includes(key))
+        .map((key) =>
+          problemError(`${at}.${field}.${key}`, `"${key}" is no verdict and no pattern. Known: ${known.join(', ')}.`),
+        ),
+    ),
   );
 }
 
@@ -47,11 +53,11 @@ function lintMethods(step: MeasurementStep, path: string): Problem[] {
   if (step.measure.patterns)
     return [problemError(`${path}.measure.patterns`, 'Patterns are made by the parts of a set.')];
   const names = methodNames(step);
-  const methods: readonly (readonly [string, MeasuringMethod])[] =
-    names.length === 0
-      ? [['measure', methodOf(step)]]
-      : names.map((name) => [`measure.methods.${name}`, methodOf(step, name)]);
-  return methods.flatMap(([at, method]) => lintMethod(step, method, path, `${path}.${at}`));
+  const methods: readonly (readonly [string, string | undefined])[] =
+    names.length === 0 ? [['measure', undefined]] : names.map((name) => [`measure.methods.${name}`, name]);
+  return methods.flatMap(([at, name]) =>
+    lintMethod(outcomesOf(step, name), methodOf(step, name), path, `${path}.${at}`),
+  );
 }
 
 /** Every part can be read, every result of the whole leads somewhere. */
@@ -89,7 +95,7 @@ function lintSet(step: MeasurementStep, path: string): Problem[] {
   ];
 }
 
-function lintMethod(step: MeasurementStep, method: MeasuringMethod, path: string, at: string): Problem[] {
+function lintMethod(step: OutcomesOfStep, method: MeasuringMethod, path: string, at: string): Problem[] {
   const { expect, from, to } = method;
   if (method.function === undefined) return [problemError(at, 'A measurement names its function.')];
   if (from === undefined || to === undefined) return [problemError(at, 'A measurement names two points, from and to.')];

@@ -96,7 +96,14 @@ function accepted(
       `the chart has no way on from "${side}".`,
       here.choices.map((each) => each.verdict),
     );
-  return taken({ type: 'undecided-accepted', step: id, reading: here.event.id, ...choice });
+  const { id: reading, method } = here.event;
+  return taken({
+    type: 'undecided-accepted',
+    step: id,
+    ...(method === undefined ? {} : { method }),
+    reading,
+    ...choice,
+  });
 }
 
 function sideOfMiddle({ choices, event: { judgement, expectation } }: UndecidedHere): Verdict {

@@ -1,5 +1,5 @@
 import { elementName, itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
-import { isOverZeroBand, keyBeside, methodOf, type ConclusionStep } from '../../procedure';
+import { isOverZeroBand, keyBeside, keyOfOutcome, methodOf, outcomesOf, type ConclusionStep } from '../../procedure';
 import {
   FINDING_GRADES,
   measuredOutcome,
@@ -46,12 +46,27 @@ export function evidenceFor(context: VisitContext, { trail }: Pick<VisitState, '
   const cited = trail
     .filter(({ event, standing }) => rests.has(event.id) && standing !== 'retracted')
     .map((line) => ({ line, elements: [] }));
+  const implicates = [...cited, ...about('implicates', concerns)];
+  const clearsOthers = about('clears', (reference) => !concerns(reference));
   return {
-    implicates: [...cited, ...about('implicates', concerns)],
+    implicates,
     contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
-    clearsOthers: about('clears', (reference) => !concerns(reference)),
-    unproven: [...unproven(context, trail, rests), ...neverWalked(context, trail)],
+    clearsOthers,
+    unproven: [
+      ...unproven(context, trail, rests),
+      ...lesserWays([...implicates, ...clearsOthers]),
+      ...neverWalked(context, trail),
+    ],
   };
+}
+
+/** What the ways of measuring that a finding rests on cannot tell. */
+function lesserWays(lines: readonly EvidenceLine[]): readonly string[] {
+  const told = lines.flatMap(({ line }) => {
+    const less = provedLess(line);
+    return less === undefined ? [] : [`${line.step?.text ?? 'Reading'}: ${less}`];
+  });
+  return [...new Set(told)];
 }
 
 /** What its own chart says a line clears or implicates, by what it came to. */
@@ -65,8 +80,26 @@ function elementsOf({ event, step }: TrailLine, field: 'implicates' | 'clears'):
   const outcome = measuredOutcome(
     event.type === 'reading-taken' ? event : { judgement: { verdict: event.verdict }, joint: event.joint },
   );
-  const key = keyBeside(step.branches, step[field] ?? {}, outcome, isOverZeroBand(methodOf(step)));
-  return key === undefined ? [] : own(step[field], key);
+  const outcomes = outcomesOf(step, event.method);
+  const overZero = isOverZeroBand(methodOf(step, event.method));
+  const key = keyBeside(outcomes.branches, outcomes[field] ?? {}, outcome, overZero);
+  return key === undefined ? [] : own(outcomes[field], key);
+}
+
+/**
+ * What the way a reading was taken cannot tell, where the chart takes its outcome for the same as that of the other ways;
+ * undefined where the way has a branch of its own for it, or is as good as any.
+ */
+export function provedLess({ event, step }: TrailLine): string | undefined {
+  if (step?.kind !== 'measurement' || (event.type !== 'reading-taken' && event.type !== 'undecided-accepted'))
+    return undefined;
+  if (event.method === undefined) return undefined;
+  const { provesLess, branches = {} } = methodOf(step, event.method);
+  const outcome = measuredOutcome(
+    event.type === 'reading-taken' ? event : { judgement: { verdict: event.verdict }, joint: event.joint },
+  );
+  const isToldApart = keyOfOutcome(branches, outcome, isOverZeroBand(methodOf(step, event.method))) !== undefined;
+  return isToldApart ? undefined : provesLess;
 }
 
 function own(map: Readonly<Record<string, readonly string[]>> | undefined, key: string): readonly string[] {

@@ -12,7 +12,7 @@ export interface ActionDone {
 export const actionDone: EventKind<ActionDone> = {
   apply(context, state, event) {
     const step = stepOf(context, state, event.step);
-    let after = withOutcome(state, event.step, 'done', event.id);
+    let after = withOutcome(state, event.step, 'done', { id: event.id });
     if (step?.kind === 'action') {
       for (const change of [...(step.recipe ?? []).map((each) => each.sets), step.sets]) {
         after = { ...after, ...changedConditions(after, change, event) };

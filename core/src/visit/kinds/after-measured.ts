@@ -1,4 +1,11 @@
-import { isOverZeroBand, keyBeside, methodOf, type MeasuredOutcome, type WalkableStep } from '../../procedure';
+import {
+  isOverZeroBand,
+  keyBeside,
+  methodOf,
+  outcomesOf,
+  type MeasuredOutcome,
+  type WalkableStep,
+} from '../../procedure';
 import type { EventEnvelope, ReadingTaken, VisitContext, VisitState } from '../record';
 import { changedConditions } from '../safety';
 import { moved, stepOf, withOutcome } from '../walking';
@@ -7,7 +14,7 @@ import { moved, stepOf, withOutcome } from '../walking';
 export function afterMeasured(
   context: VisitContext,
   state: VisitState,
-  event: EventEnvelope & { readonly step: string; readonly next: string },
+  event: EventEnvelope & { readonly step: string; readonly method?: string; readonly next: string },
   outcome: MeasuredOutcome,
 ): VisitState {
   return moved(context, afterOutcome(context, state, event, outcome), event.next);
@@ -17,14 +24,19 @@ export function afterMeasured(
 function afterOutcome(
   context: VisitContext,
   state: VisitState,
-  event: EventEnvelope & { readonly step: string },
+  event: EventEnvelope & { readonly step: string; readonly method?: string },
   outcome: MeasuredOutcome,
 ): VisitState {
   const step = stepOf(context, state, event.step);
-  const told = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event.id);
+  const told = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event);
   const noted = cleared(step, told, event, outcome);
   if (step?.kind !== 'measurement' || !step.sets) return noted;
-  const key = keyBeside(step.branches, step.sets, outcome, isOverZeroBand(methodOf(step)));
+  const key = keyBeside(
+    outcomesOf(step, event.method).branches,
+    step.sets,
+    outcome,
+    isOverZeroBand(methodOf(step, event.method)),
+  );
   return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
 }
 

@@ -22,7 +22,7 @@ export const findingReached: EventKind<FindingReached> = {
     const noted = { ...state, findings: [...state.findings, event] };
     if (event.step === undefined || event.next === undefined) return noted;
     const step = stepOf(context, state, event.step);
-    const found = withOutcome(noted, event.step, 'done', event.id);
+    const found = withOutcome(noted, event.step, 'done', { id: event.id });
     // The ledger is settled by hands, not by a conclusion: its bypasses stay in until someone takes them out.
     const { bypasses: _bypasses, ...sets } = (step?.kind === 'conclusion' && step.sets) || {};
     return moved(context, { ...found, ...changedConditions(found, sets, event) }, event.next);

@@ -12,7 +12,8 @@ export interface MatrixJudged {
 
 export const matrixJudged: EventKind<MatrixJudged> = {
   ...TOUCHES_NOTHING,
-  apply: (context, state, event) => moved(context, withOutcome(state, event.step, event.pattern, event.id), event.next),
+  apply: (context, state, event) =>
+    moved(context, withOutcome(state, event.step, event.pattern, { id: event.id }), event.next),
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
     title: step?.text ?? event.step,

@@ -24,7 +24,7 @@ export const meterProven: EventKind<MeterProven> = {
     const step = stepOf(context, state, event.step);
     const sets = step?.kind === 'measurement' ? step.sets?.['within'] : undefined;
     const told = { ...known, ...changedConditions(known, sets, event, proven) };
-    return moved(context, withOutcome(told, event.step, 'within', event.id), event.next);
+    return moved(context, withOutcome(told, event.step, 'within', { id: event.id }), event.next);
   },
   supplies: (_context, _state, { step }) => suppliesOfStep(step),
   /** A meter that shows nothing on a live source was no witness of what it read before. */

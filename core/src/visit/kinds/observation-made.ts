@@ -13,7 +13,8 @@ export interface ObservationMade {
 
 export const observationMade: EventKind<ObservationMade> = {
   ...TOUCHES_NOTHING,
-  apply: (context, state, event) => moved(context, withOutcome(state, event.step, event.answer, event.id), event.next),
+  apply: (context, state, event) =>
+    moved(context, withOutcome(state, event.step, event.answer, { id: event.id }), event.next),
   words(_context, _state, { event, step }) {
     const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
     const words = typeof answer === 'object' && answer.text ? answer.text : spoken(event.answer);

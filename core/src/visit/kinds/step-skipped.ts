@@ -14,7 +14,7 @@ export interface StepSkipped {
 export const stepSkipped: EventKind<StepSkipped> = {
   ...TOUCHES_NOTHING,
   apply: (context, state, event) =>
-    moved(context, withOutcome(state, event.step, 'within', event.id, true), event.next),
+    moved(context, withOutcome(state, event.step, 'within', { id: event.id }, true), event.next),
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
     title: step?.text ?? event.step,

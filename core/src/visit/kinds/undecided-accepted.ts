@@ -7,6 +7,8 @@ import { afterMeasured } from './after-measured';
 export interface UndecidedAccepted {
   readonly type: 'undecided-accepted';
   readonly step: string;
+  /** How the reading was taken. */
+  readonly method?: string;
   /** Id of the reading. */
   readonly reading: string;
   readonly verdict: Verdict;

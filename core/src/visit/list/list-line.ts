@@ -1,4 +1,12 @@
-import { branchFor, END, isOverZeroBand, methodOf, outcomeKey, type MeasurementStep } from '../../procedure';
+import {
+  branchFor,
+  END,
+  isOverZeroBand,
+  methodOf,
+  outcomesOf,
+  outcomeKey,
+  type MeasurementStep,
+} from '../../procedure';
 import { VERDICTS, type Verdict } from '../../verdict';
 
 /** One line of a recorded list of readings; `number` is its line in the file. */
@@ -46,9 +54,10 @@ export function wordVerdict(
 /** "Failed" without a figure is only clear where every verdict but within leads the same way. */
 function failedVerdict(step: MeasurementStep, line: ListLine): Verdict {
   const overZero = isOverZeroBand(methodOf(step, line.method));
+  const { branches } = outcomesOf(step, line.method);
   const ways = (['low', 'high'] as const).flatMap((verdict) => {
-    const key = outcomeKey(step.branches, verdict, overZero);
-    return key === undefined ? [] : [{ verdict, to: branchFor(step.branches, verdict, overZero) ?? END }];
+    const key = outcomeKey(branches, verdict, overZero);
+    return key === undefined ? [] : [{ verdict, to: branchFor(branches, verdict, overZero) ?? END }];
   });
   const [first, second] = ways;
   if (!first || (second && second.to !== first.to)) {

@@ -1,4 +1,11 @@
-import { branchFor, isOverZeroBand, methodOf, type MeasurementStep, type WalkableStep } from '../../procedure';
+import {
+  branchFor,
+  isOverZeroBand,
+  methodOf,
+  outcomesOf,
+  type MeasurementStep,
+  type WalkableStep,
+} from '../../procedure';
 import { FUNCTIONS, MEASUREMENT_FUNCTIONS, type MeasurementFunction } from '../../quantity';
 import { RULES_VERSION, type Verdict } from '../../verdict';
 import { askedReading, enterFreeReading, enterReading, matrixJudged, recorded, slotsOf } from '../reading';
@@ -229,7 +236,11 @@ class ListWalker {
     grade: 'reported' | 'assumed',
   ): void {
     const asked = askedReading(this.context, this.state, line.method);
-    const next = branchFor(step.branches, verdict, isOverZeroBand(methodOf(step, line.method)));
+    const next = branchFor(
+      outcomesOf(step, line.method).branches,
+      verdict,
+      isOverZeroBand(methodOf(step, line.method)),
+    );
     if (!asked || next === undefined)
       throw new ListLineError(line.number, `the chart has no way on from "${verdict}".`);
     const [unmet] = asked.unmet;

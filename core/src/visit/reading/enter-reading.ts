@@ -4,6 +4,7 @@ import {
   conditionsDuring,
   isOverZeroBand,
   methodOf,
+  outcomesOf,
   requirementsOf,
   type MeasurementStep,
 } from '../../procedure';
@@ -298,7 +299,9 @@ function readingBody(
   // A pair that is dead goes on to the next pair; only a live one leaves the step.
   const staysHere = slot ? joint === undefined : proof !== undefined && judgement.verdict === 'within';
   const outcome = measuredOutcome({ judgement, ...(joint ? { joint } : {}) });
-  const next = staysHere ? undefined : branchFor(step.branches, outcome, isOverZeroBand(methodOf(step, entry.method)));
+  const next = staysHere
+    ? undefined
+    : branchFor(outcomesOf(step, entry.method).branches, outcome, isOverZeroBand(methodOf(step, entry.method)));
   return {
     type: 'reading-taken',
     step: state.step,

@@ -53,6 +53,8 @@ export interface StepOutcome {
   readonly event: string;
   /** Skipped: leads on and proves nothing. */
   readonly assumed: boolean;
+  /** The way it was measured, where there are several. */
+  readonly method?: string;
 }
 
 export interface VisitState {

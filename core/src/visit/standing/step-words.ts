@@ -4,6 +4,7 @@ import {
   isOverZeroBand,
   longestWayFrom,
   methodOf,
+  outcomesOf,
   keyBeside,
   type MeasuredOutcome,
   type MeasuringMethod,
@@ -122,9 +123,10 @@ export function verdictWords(
   const step = currentStep(context, state);
   if (step?.kind !== 'measurement') return { verdict, meaning: VERDICT_WORDS[verdict].meaning, points: '', next: '' };
   const overZero = isOverZeroBand(methodOf(step, method));
+  const outcomes = outcomesOf(step, method);
   const named = (field: 'implicates' | 'clears'): string => {
-    const map = step[field] ?? {};
-    const key = keyBeside(step.branches, map, outcome, overZero);
+    const map = outcomes[field] ?? {};
+    const key = keyBeside(outcomes.branches, map, outcome, overZero);
     return (key === undefined ? [] : (map[key] ?? []))
       .map((reference) => elementName(context.model, reference))
       .join(', ');

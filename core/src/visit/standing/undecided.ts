@@ -1,4 +1,4 @@
-import { branchFor, isOverZeroBand, methodOf, type MeasurementStep } from '../../procedure';
+import { branchFor, isOverZeroBand, methodOf, outcomesOf, type MeasurementStep } from '../../procedure';
 import { FUNCTIONS } from '../../quantity';
 import type { JointJudgement, Verdict } from '../../verdict';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../record';
@@ -46,7 +46,7 @@ function undecidedReading(state: VisitState, step: MeasurementStep): UndecidedHe
   const sides = found === 'reversed' ? LOW : isWholeSet ? ALIKE_OR_NOT : sidesOf(event, step);
   const overZero = isOverZeroBand(methodOf(step, event.method));
   const choices = sides.flatMap((verdict): UndecidedChoice[] => {
-    const next = branchFor(step.branches, verdict, overZero);
+    const next = branchFor(outcomesOf(step, event.method).branches, verdict, overZero);
     return next === undefined ? [] : [{ verdict, next }];
   });
   return { event, verdict: found, choices, sentence, waysToDecide };
@@ -74,7 +74,7 @@ function undecidedPart(context: VisitContext, state: VisitState, step: Measureme
     const accepted = new Map([...round.accepted, [event.id, verdict]]);
     const joint = jointOfRound(context, state, step, event.method, { ...round, accepted });
     const outcome = joint && { verdict: joint.verdict, ...(joint.pattern ? { pattern: joint.pattern } : {}) };
-    const next = outcome && branchFor(step.branches, outcome, overZero);
+    const next = outcome && branchFor(outcomesOf(step, event.method).branches, outcome, overZero);
     return next === undefined && open.length === 1 ? [] : [withJoint(verdict, joint, next)];
   });
   const part = slotsOf(context, state, step, event.method).find(({ id }) => id === event.part)?.name;
@@ -98,7 +98,8 @@ function stillOpen({ read, accepted }: Round): readonly EventOf<'reading-taken'>
  * Within, and beyond every limit that its interval straddles. Of a polar quantity that should be next to nothing both
  * limits are one: too much, whichever way round the probes are.
  */
-function sidesOf(event: EventOf<'reading-taken'>, { branches }: MeasurementStep): readonly Verdict[] {
+function sidesOf(event: EventOf<'reading-taken'>, step: MeasurementStep): readonly Verdict[] {
+  const { branches } = outcomesOf(step, event.method);
   const { judgement, expectation } = event;
   const { low, high } = judgement.interval ?? {};
   const straddlesLow = expectation?.low !== undefined && low !== undefined && low < expectation.low;

@@ -12,12 +12,15 @@ export function withOutcome(
   state: VisitState,
   step: string,
   outcome: string,
-  event: string,
+  { id, method }: { readonly id: string; readonly method?: string },
   assumed = false,
 ): VisitState {
   return {
     ...state,
-    outcomes: { ...state.outcomes, [step]: { outcome, event, assumed } },
+    outcomes: {
+      ...state.outcomes,
+      [step]: { outcome, event: id, assumed, ...(method === undefined ? {} : { method }) },
+    },
     walks: { ...state.walks, [step]: (state.walks[step] ?? 0) + 1 },
   };
 }

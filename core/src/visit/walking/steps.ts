@@ -75,7 +75,7 @@ function decided(context: VisitContext, state: VisitState, step: DecideStep): st
   const on = stepOf(context, state, step.on);
   const key =
     on?.kind === 'measurement' && (VERDICTS as readonly string[]).includes(outcome)
-      ? outcomeKey(step.cases, outcome as Verdict, isOverZeroBand(methodOf(on)))
+      ? outcomeKey(step.cases, outcome as Verdict, isOverZeroBand(methodOf(on, state.outcomes[step.on]?.method)))
       : Object.hasOwn(step.cases, outcome)
         ? outcome
         : 'otherwise';
