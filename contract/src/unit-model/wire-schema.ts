@@ -43,6 +43,10 @@ export const pathSchema = shape<PathDocument>(
   from: says('Terminal of the source.', address().required()),
   to: says('The terminal the current comes back to.', address().required()),
   load: says('The device that takes the voltage when everything else conducts.', id().required()),
+  through: says(
+    'Elements it goes through, in the order of the current, where the wiring list leaves more than one way.',
+    listOf(id().required(), 40),
+  ),
   calls: says('Calls that have to be made for the current to flow.', listOf(id().required(), 20)),
   nominal: says('The voltage it works at, where it is not that of the supply.', quantity('voltage')),
 });

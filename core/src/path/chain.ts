@@ -7,6 +7,7 @@ import {
   type PathDocument,
   type UnitModelDocument,
 } from '../unit-model';
+import { sideWays, wayThrough, type SideWay } from './way';
 
 /** One link of a chain, between two neighbouring points. */
 export interface ChainLink {
@@ -17,6 +18,8 @@ export interface ChainLink {
   readonly to: string;
   /** An optional device this unit lacks: bridged, and never to blame. */
   readonly isAbsent?: boolean;
+  /** Conducts only while a coil, a call or a board closes it. */
+  readonly isOpenAtRest?: boolean;
 }
 
 /** A path laid out: `links[i]` lies between `points[i]` and `points[i + 1]`. */
@@ -35,28 +38,48 @@ export type Options = Readonly<Record<string, boolean>>;
 
 /**
  * The elements of a path, found along the wiring list: the fewest links from the source to the load, and from the load
- * back (breadth-first search; Moore, 1959). Undefined where no way leads there.
+ * back, through the elements the path names. Undefined where no way leads there, or where current can get around part of
+ * it: a reading would clear or accuse what the current need not go through.
  */
 export function chainOf(model: UnitModelDocument, path: PathDocument, options: Options = {}): Chain | undefined {
+  const laid = layOut(model, path, options);
+  return laid && laid.sideWays.length === 0 ? laid.chain : undefined;
+}
+
+export interface LaidOut {
+  readonly chain: Chain;
+  /** Elements that current can get around. */
+  readonly sideWays: readonly SideWay[];
+}
+
+/** The shortest way of a path, with what else current can go through; undefined where no way leads there. */
+export function layOut(model: UnitModelDocument, path: PathDocument, options: Options = {}): LaidOut | undefined {
   const load = loadEnds(model, path.load);
   if (!load) return undefined;
   const graph = conductingLinks(model, path.load, options);
-  const ways = [load, [load[1], load[0]] as const].flatMap(([into, out]) => {
-    const there = shortestWay(graph, path.from, into);
-    const back = shortestWay(graph, out, path.to);
-    return there && back ? [{ there, into, out, back }] : [];
-  });
+  const through = path.through ?? [];
+  const ways = [load, [load[1], load[0]] as const].flatMap(([into, out]) =>
+    Array.from({ length: through.length + 1 }, (_each, count) => count).flatMap((count) => {
+      const there = wayThrough(graph, path.from, through.slice(0, count), into);
+      const back = there && wayThrough(graph, out, through.slice(count), path.to);
+      return there && back ? [{ there, into, out, back }] : [];
+    }),
+  );
   const [best] = ways.sort((a, b) => a.there.length + a.back.length - (b.there.length + b.back.length));
   if (!best) return undefined;
   const { there, into, out, back } = best;
   const links: readonly ChainLink[] = [...there, { element: path.load, kind: 'load', from: into, to: out }, ...back];
   const supply = model.supplies.find(({ id }) => id === path.supply);
+  const named = new Set(through);
   return {
-    path,
-    points: [path.from, ...links.map(({ to }) => to)],
-    links,
-    nominal: supplyNominal(model, path.supply, path.nominal),
-    function: supply?.system === 'dc' ? 'dc-voltage' : 'ac-voltage',
+    sideWays: [...sideWays(graph, there, named), ...sideWays(graph, back, named)],
+    chain: {
+      path,
+      points: [path.from, ...links.map(({ to }) => to)],
+      links,
+      nominal: supplyNominal(model, path.supply, path.nominal),
+      function: supply?.system === 'dc' ? 'dc-voltage' : 'ac-voltage',
+    },
   };
 }
 
@@ -104,10 +127,11 @@ const LOAD_ENDS: Readonly<Record<string, readonly [string, string]>> = {
 function conductingLinks(model: UnitModelDocument, load: string, options: Options): readonly ChainLink[] {
   const wires = wireEdges(model).map(({ element, from, to }): ChainLink => ({ element, kind: 'wire', from, to }));
   const optional = new Set(model.devices.flatMap(({ id, optional: is }) => (is ? [id] : [])));
-  const series = seriesElements(model).flatMap(({ id, between: [from, to] }): ChainLink[] => {
+  const series = seriesElements(model).flatMap(({ id, between: [from, to], isOpenAtRest }): ChainLink[] => {
     if (id === load) return [];
     const isAbsent = optional.has(id) && options[id] === false;
-    return [{ element: id, kind: 'series', from, to, ...(isAbsent ? { isAbsent } : {}) }];
+    const link = { element: id, kind: 'series', from, to } as const;
+    return [{ ...link, ...(isAbsent ? { isAbsent } : {}), ...(isOpenAtRest ? { isOpenAtRest } : {}) }];
   });
   const controls = model.devices.flatMap(({ id, kind, terminals = [] }): ChainLink[] => {
     const [a, b, ...others] = terminals;
@@ -115,20 +139,4 @@ function conductingLinks(model: UnitModelDocument, load: string, options: Option
     return isContact ? [{ element: id, kind: 'series', from: `${id}.${a}`, to: `${id}.${b}` }] : [];
   });
   return [...wires, ...series, ...controls];
-}
-
-function shortestWay(graph: readonly ChainLink[], from: string, to: string): readonly ChainLink[] | undefined {
-  const ways = new Map<string, readonly ChainLink[]>([[from, []]]);
-  const waiting = [from];
-  for (let at = waiting.shift(); at !== undefined; at = waiting.shift()) {
-    const way = ways.get(at) ?? [];
-    if (at === to) return way;
-    for (const link of graph) {
-      const next = link.from === at ? link.to : link.to === at ? link.from : undefined;
-      if (next === undefined || ways.has(next)) continue;
-      ways.set(next, [...way, { ...link, from: at, to: next }]);
-      waiting.push(next);
-    }
-  }
-  return undefined;
 }

@@ -1,4 +1,4 @@
-export { chainOf, chainsOf, reachablePoints, type Chain, type ChainLink, type Options } from './chain';
+export { chainOf, chainsOf, layOut, reachablePoints, type Chain, type ChainLink, type Options } from './chain';
 export { lintPaths } from './lint-paths';
 export {
   breakWords,

@@ -1,5 +1,12 @@
-import { problemError, problemWarning, type Problem, type UnitModelDocument, Wiring } from '../unit-model';
-import { chainOf } from './chain';
+import {
+  problemError,
+  problemWarning,
+  Wiring,
+  type PathDocument,
+  type Problem,
+  type UnitModelDocument,
+} from '../unit-model';
+import { layOut } from './chain';
 
 /** Every path begins and ends somewhere, and can be followed along the wiring list. */
 export function lintPaths(model: UnitModelDocument): readonly Problem[] {
@@ -15,12 +22,24 @@ export function lintPaths(model: UnitModelDocument): readonly Problem[] {
     const calls = (path.calls ?? [])
       .filter((call) => !(model.calls ?? []).some(({ id }) => id === call))
       .map((call) => problemError(`${at}.calls`, `"${call}" is no call of this unit model.`));
-    const chain = chainOf(model, path);
-    return chain
-      ? calls
-      : [
-          ...calls,
-          problemWarning(at, `No way along the wires leads from ${path.from} through ${path.load} to ${path.to}.`),
-        ];
+    return [...calls, ...lintThrough(wiring, path, at), ...lintWay(model, path, at)];
   });
+}
+
+function lintWay(model: UnitModelDocument, path: PathDocument, at: string): readonly Problem[] {
+  const laid = layOut(model, path);
+  if (!laid)
+    return [problemWarning(at, `No way along the wires leads from ${path.from} through ${path.load} to ${path.to}.`)];
+  return laid.sideWays.map(({ around, by }) =>
+    problemError(
+      `${at}.through`,
+      `Current can get around ${around}${by.length > 0 ? ` by ${by.join(', ')}` : ''}: name here what this path goes through.`,
+    ),
+  );
+}
+
+function lintThrough(wiring: Wiring, { through = [] }: PathDocument, at: string): readonly Problem[] {
+  return through
+    .filter((element) => !wiring.hasElement(element))
+    .map((element) => problemError(`${at}.through`, `"${element}" is no element of this unit model.`));
 }

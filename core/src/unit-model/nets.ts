@@ -11,6 +11,8 @@ export interface SeriesElement {
   readonly id: string;
   readonly protection?: string;
   readonly between: readonly [string, string];
+  /** Conducts only while a coil, a call or a board closes it. */
+  readonly isOpenAtRest?: boolean;
 }
 
 /** Kinds of device that carry what follows them between their terminals 1 and 2. */
@@ -32,7 +34,9 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
       between: [`${device.id}.${a}`, `${device.id}.${b}`],
     });
     const contacts = (device.contacts ?? []).flatMap(([a, b]) =>
-      a !== undefined && b !== undefined ? [element(a, b)] : [],
+      a !== undefined && b !== undefined
+        ? [{ ...element(a, b), ...(device.coil === undefined ? {} : { isOpenAtRest: true }) }]
+        : [],
     );
     if (device.kind === 'isolator') return [element('1', '2'), element('3', '4')];
     return SERIES_KINDS.has(device.kind) ? [element('1', '2'), ...contacts] : contacts;
@@ -42,7 +46,15 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
       ...carriedBetween(`${board.id}:${each.id}`, each),
       ...(each.contacts ?? []).flatMap((contact) =>
         [contact.operated, contact.rest].flatMap((end): SeriesElement[] =>
-          end === undefined ? [] : [{ id: `${board.id}:${each.id}`, between: [contact.common, end] }],
+          end === undefined
+            ? []
+            : [
+                {
+                  id: `${board.id}:${each.id}`,
+                  between: [contact.common, end],
+                  ...(end === contact.operated ? { isOpenAtRest: true } : {}),
+                },
+              ],
         ),
       ),
     ]),
@@ -53,7 +65,9 @@ export function seriesElements(model: UnitModelDocument): readonly SeriesElement
 /** A fuse or a triac on a board: two points that are one when it is whole and fired. */
 function carriedBetween(id: string, { kind, between: [a, b] = [] }: BoardFunctionDocument): readonly SeriesElement[] {
   const isCarrying = kind === 'fuse' || kind === 'triac';
-  return isCarrying && a !== undefined && b !== undefined ? [{ id, between: [a, b] }] : [];
+  return isCarrying && a !== undefined && b !== undefined
+    ? [{ id, between: [a, b], ...(kind === 'triac' ? { isOpenAtRest: true } : {}) }]
+    : [];
 }
 
 /** Two terminals that are one node as long as what joins them is whole. */

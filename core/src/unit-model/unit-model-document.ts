@@ -252,6 +252,8 @@ export interface PathDocument {
   readonly to: string;
   /** The device that takes the voltage when everything else conducts. */
   readonly load: string;
+  /** Elements it goes through, in order, where the wiring list leaves more than one way. */
+  readonly through?: readonly string[];
   /** Calls that have to be made for the current to flow. */
   readonly calls?: readonly string[];
   /** The voltage it works at, where it is not the supply's. */

@@ -1,4 +1,4 @@
-import { ownerOf, parseElement, type ChainProgress, type VisitContext } from '@juxtameter/core';
+import { ownerOf, parseElement, type ChainLink, type ChainProgress, type VisitContext } from '@juxtameter/core';
 
 /** A point of the row, with what was read or follows from what was read. */
 export interface PointBox {
@@ -50,7 +50,7 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
       link: {
         label: shortName(link.element),
         title: words.element(link.element),
-        note: link.isAbsent ? 'not here' : wires.length > 0 && suspects.has(index) ? 'or its wires' : '',
+        note: noteOf(link, wires.length > 0 && suspects.has(index)),
         across: acrossWords(progress, words, start, index),
         isSuspect: suspects.has(index),
         isAbsent: link.isAbsent === true,
@@ -61,6 +61,11 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
   });
   boxes.push({ point: pointBox(context, progress, words, start, chain.links.length) });
   return boxes;
+}
+
+function noteOf({ isAbsent, isOpenAtRest }: ChainLink, mayBeItsWires: boolean): string {
+  if (isAbsent) return 'not here';
+  return [isOpenAtRest ? 'open at rest' : '', mayBeItsWires ? 'or its wires' : ''].filter(Boolean).join(', ');
 }
 
 /**
