@@ -51,6 +51,7 @@ export {
   itemOf,
   parseReference,
   supplyNominal,
+  sourcesOf,
   supplyOf,
   terminalLabel,
   terminalsOf,

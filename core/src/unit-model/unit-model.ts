@@ -114,6 +114,12 @@ export function itemOf(model: UnitModelDocument, reference: string): string {
   return parseElement(parseReference(model, reference).element).owner;
 }
 
+/** What a derived supply comes from: every supply that is not derived itself; none for one that is not derived. */
+export function sourcesOf(model: UnitModelDocument, id: string): readonly string[] {
+  if (supplyOf(model, id)?.from === undefined) return [];
+  return model.supplies.flatMap((each) => (each.from === undefined ? [each.id] : []));
+}
+
 export function supplyOf(model: UnitModelDocument, id: string): SupplyDocument | undefined {
   return model.supplies.find((supply) => supply.id === id);
 }

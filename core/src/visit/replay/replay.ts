@@ -10,7 +10,7 @@ import {
   type VisitState,
   wallTime,
 } from '../record';
-import { isVouchedFor, madeUnknown, powered, proofsRevoked } from '../safety';
+import { derivedFollow, isVouchedFor, madeUnknown, powered, proofsRevoked } from '../safety';
 import { stepIn } from '../walking';
 
 /**
@@ -102,7 +102,7 @@ function fold(
     disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };
-  return [arrived(before, after(context, before, line, kind)), line];
+  return [arrived(before, derivedFollow(context, before, after(context, before, line, kind))), line];
 }
 
 function after(context: VisitContext, before: VisitState, line: TrailLine, kind: EventKind<VisitEvent>): VisitState {

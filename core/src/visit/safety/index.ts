@@ -1,5 +1,6 @@
 export * from './alterations';
 export * from './bypasses';
+export * from './derived-supplies';
 export * from './fitted';
 export * from './meter-refusal';
 export * from './powered';

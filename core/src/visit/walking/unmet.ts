@@ -9,7 +9,7 @@ import {
 import { inBase, readQuantity } from '../../quantity';
 import { lastTurn } from './last-turn';
 import type { VisitState } from '../record';
-import { elementName, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
+import { elementName, sourcesOf, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
 
 /** A condition that does not hold. */
 export interface Unmet extends Omit<ConditionEntry, 'group'> {
@@ -113,8 +113,8 @@ function isDeadByPlug(model: UnitModelDocument, { group, id, state }: ConditionE
   if (isOut(id)) return true;
   const supply = supplyOf(model, id);
   if (supply?.from === undefined || supply.system === 'dc') return false;
-  const sources = model.supplies.filter(({ from }) => from === undefined);
-  return sources.length > 0 && sources.every((each) => isOut(each.id));
+  const sources = sourcesOf(model, id);
+  return sources.length > 0 && sources.every(isOut);
 }
 
 /** What a condition is about, as said at the machine. */
