@@ -74,7 +74,7 @@ test.describe('on a phone', () => {
     for (const text of ['231', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '230']) await read(text);
     await answer('none');
     await read('0.4');
-    await read('8');
+    await read('9.0');
     await done.tap();
     for (const [title, text] of [
       ['Transformer T1, secondary', '27'],

@@ -17,7 +17,7 @@ export function waysToDecide(
     const finer = finerRange(reading.quantity, measured, meter);
     if (finer)
       ways.push(
-        `use the ${formatValue(finer.upTo, unit)} range: its last digit is ${formatValue(finer.resolution, unit)}`,
+        `type every digit it shows, or use the ${formatValue(finer.upTo, unit)} range: its last digit is ${formatValue(finer.resolution, unit)}`,
       );
   }
   if (dimension === 'voltage' && !isLowImpedance && meter?.functions.get(measured)?.hasLowImpedanceMode) {
