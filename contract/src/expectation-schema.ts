@@ -350,8 +350,20 @@ const shapes: { readonly [Kind in (typeof EXPECTATION_KINDS)[number]]: yup.ISche
     power: says('Rated power.', quantity('power')),
     apparent: says('Rated apparent power.', quantity('apparent-power')),
     capacitance: says('Rated capacitance.', quantity('capacitance')),
-    at: says('Rated voltage; needed with `power` and `apparent`.', quantity('voltage')),
+    at: says('Rated voltage, between lines of three phases; needed with `power` and `apparent`.', quantity('voltage')),
+    system: says('One phase where nothing is said.', oneOf(['single-phase', 'three-phase'])),
+    powerFactor: says('Watts over volt-amperes; 1 where nothing is said.', yup.number().min(0.01).max(1)),
     tolerance: says('10 % where nothing is said.', tolerance()),
+    ...sharedFields,
+  }),
+  insulation: shape<Of<'insulation'>>(
+    'InsulationExpectation',
+    'Insulation of a winding, asked for at 40 °C and read at another temperature.',
+    everyKind,
+  )({
+    kind: kind('insulation'),
+    atLeast: says('Least at 40 °C; 5 MΩ where nothing is said.', quantity('resistance')),
+    temperature: says('How warm the winding is.', reference.required()),
     ...sharedFields,
   }),
   perPosition: shape<Of<'perPosition'>>(

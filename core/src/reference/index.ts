@@ -14,6 +14,7 @@ export {
   coilImpedance,
   heaterOhms,
   heaterWatts,
+  loadAmps,
   ratedAmps,
   threePhaseAmps,
 } from './load';
@@ -31,10 +32,12 @@ export { betaCelsius, betaOhms, steinhartHartCelsius, steinhartHartOhms, type St
 export { FUSE_RATINGS, transformerFigures } from './transformer';
 export { tableFault, tableSpan, tableValue, type ValueTable } from './value-table';
 export {
+  absorption,
   CONDUCTOR_COEFFICIENTS,
   INSULATION_REFERENCE,
   insulationAt40,
   LEAST_INSULATION,
+  leastInsulationAt,
   windingCelsius,
   windingOhms,
   type ConductorMaterial,

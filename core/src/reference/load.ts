@@ -21,6 +21,20 @@ export function ratedAmps(voltAmperes: number, volts: number): number {
   return voltAmperes / volts;
 }
 
+/**
+ * Amps a load of so many watts takes: I = P/(V cos φ), in each line of three phases I = P/(√3 V cos φ), `volts` between
+ * lines. A motor's plate gives what it delivers: divide by its efficiency before.
+ *
+ * @example loadAmps(1100, { volts: 230, powerFactor: 1, isThreePhase: false }) // 4.782608695652174
+ */
+export function loadAmps(
+  watts: number,
+  { volts, powerFactor, isThreePhase }: { volts: number; powerFactor: number; isThreePhase: boolean },
+): number {
+  const voltAmperes = watts / powerFactor;
+  return isThreePhase ? threePhaseAmps(voltAmperes, volts) : ratedAmps(voltAmperes, volts);
+}
+
 /** Amps in each line of a three-phase load, `volts` between lines: I = S/(√3 V). */
 export function threePhaseAmps(voltAmperes: number, volts: number): number {
   return voltAmperes / (Math.sqrt(3) * volts);

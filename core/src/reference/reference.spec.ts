@@ -8,9 +8,12 @@ import {
   cableDrop,
   capacitorAmps,
   capacitorFarads,
+  FUSE_RATINGS,
   heaterOhms,
   heaterWatts,
   insulationAt40,
+  leastInsulationAt,
+  loadAmps,
   nearestPosition,
   ohmsPerMetre,
   platinumCelsius,
@@ -212,5 +215,89 @@ describe('calculators', () => {
     if (!scale) throw new Error('no scale');
     const run = runCalculator(scale, { temperature: '44 °F' });
     expect(JSON.stringify(run)).toContain('6.667 °C');
+  });
+});
+
+describe('figures that protect and insulation over time', () => {
+  it('takes 167 % below 9 A and 125 % from there on (NFPA 70 table 450.3(B), from memory)', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 400, noNaN: true }), (amps) => {
+        const { fuse } = transformerFigures(amps * 24, 24);
+        expect(fuse).toBeDefined();
+        const most = amps < 9 ? 1.67 : 1.25;
+        expect((fuse ?? Infinity) / amps).toBeLessThanOrEqual(most + 1e-9);
+        // The next one up would be too large.
+        const next = FUSE_RATINGS.find((rating) => rating > (fuse ?? 0)) ?? Infinity;
+        expect(next / amps).toBeGreaterThan(most - 1e-9);
+      }),
+    );
+    expect(transformerFigures(240, 24).fuse).toBe(12);
+  });
+
+  it('asks as much more of a cold winding as the correction takes off', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -20, max: 120, noNaN: true }),
+        fc.double({ min: 1e5, max: 1e10, noNaN: true }),
+        (celsius, ohms) => {
+          expect(insulationAt40(leastInsulationAt(ohms, celsius), celsius) / ohms).toBeCloseTo(1, 9);
+        },
+      ),
+    );
+    // 20 °C is two halvings away from 40 °C: 5 MΩ there are 20 MΩ here.
+    expect(leastInsulationAt(5e6, 20)).toBe(20e6);
+  });
+
+  it('winds aluminium by the 225 of the resistance method (IEC 60034-1, from memory)', () => {
+    expect(windingOhms(80, 10, 20, 'aluminium')).toBeCloseTo((10 * (225 + 80)) / (225 + 20), 9);
+    expect(windingOhms(80, 10, 20, 'copper')).toBeCloseTo((10 * (234.45 + 80)) / (234.45 + 20), 2);
+  });
+
+  it('reckons a load by its power factor and phases: 11 kW at 400 V, cos φ 0.85, take 18.7 A (worked by hand)', () => {
+    expect(loadAmps(11_000, { volts: 400, powerFactor: 0.85, isThreePhase: true })).toBeCloseTo(18.68, 2);
+    expect(loadAmps(1150, { volts: 230, powerFactor: 1, isThreePhase: false })).toBe(5);
+  });
+
+  it('refuses what cannot be, by name, whatever the formula', () => {
+    const run = (id: string, texts: Record<string, string>) => {
+      const calculator = CALCULATORS.find((each) => each.id === id);
+      if (!calculator) throw new Error(id);
+      return runCalculator(calculator, texts);
+    };
+    for (const { id, fields } of CALCULATORS)
+      for (const field of fields) {
+        if (field.kind !== 'quantity' || field.dimension !== 'temperature') continue;
+        expect(run(id, { [field.id]: '-300 °C' }))
+          .withContext(`${id} ${field.id}`)
+          .toEqual(jasmine.objectContaining({ outcome: 'problem', field: field.id }));
+      }
+    for (const [id, field, text] of [
+      ['insulation-at-40', 'ohms', '550'],
+      ['capacitor', 'farads', '45'],
+      ['polarisation', 'earlier', '200'],
+    ] as const) {
+      const found = run(id, { [field]: text });
+      expect(found.outcome).toBe('problem');
+      expect(found.outcome === 'problem' && found.message).toContain('Write its unit out');
+    }
+    for (const { id, fields } of CALCULATORS)
+      for (const field of fields) {
+        const zero = field.kind === 'quantity' ? `0 ${field.start.replace(/^[\d.]+ ?/, '')}` : '0';
+        expect(() => run(id, { [field.id]: zero }))
+          .withContext(`${id} ${field.id}`)
+          .not.toThrow();
+      }
+  });
+
+  it('tells the polarisation index from the absorption ratio, and says where it says nothing', () => {
+    const lines = (texts: Record<string, string>): string => {
+      const calculator = CALCULATORS.find(({ id }) => id === 'polarisation');
+      const found = calculator && runCalculator(calculator, texts);
+      return found?.outcome === 'result' ? found.result.lines.map(({ text }) => text).join(', ') : '';
+    };
+    expect(lines({ earlier: '100 MΩ', later: '260 MΩ' })).toBe('2.6, enough');
+    expect(lines({ earlier: '100 MΩ', later: '190 MΩ' })).toBe('1.9, too little');
+    expect(lines({ which: '30 and 60 s', earlier: '100 MΩ', later: '130 MΩ' })).toBe('1.3, enough');
+    expect(lines({ earlier: '6 GΩ', later: '7 GΩ' })).toContain('says nothing');
   });
 });

@@ -2,6 +2,12 @@
 export const CONDUCTOR_COEFFICIENTS = { copper: 0.00393, aluminium: 0.00403 } as const;
 export type ConductorMaterial = keyof typeof CONDUCTOR_COEFFICIENTS;
 
+/**
+ * The same for windings: copper IEC 60028; aluminium by the 225 that the resistance method of IEC 60034-1 puts in place of
+ * copper's 235, 1/(225 + 20) (from memory).
+ */
+const WINDING_COEFFICIENTS: Readonly<Record<ConductorMaterial, number>> = { copper: 0.00393, aluminium: 1 / 245 };
+
 const REFERENCE = 20;
 
 /**
@@ -10,13 +16,13 @@ const REFERENCE = 20;
  * @example windingOhms(20, 9.2, 20, 'copper') // 9.2
  */
 export function windingOhms(celsius: number, ohms: number, at: number, material: ConductorMaterial): number {
-  const alpha = CONDUCTOR_COEFFICIENTS[material];
+  const alpha = WINDING_COEFFICIENTS[material];
   return (ohms * (1 + alpha * (celsius - REFERENCE))) / (1 + alpha * (at - REFERENCE));
 }
 
 /** Temperature in °C of a winding that reads `now` ohms and has `ohms` at `at` (°C): resistance method, IEC 60034-1. */
 export function windingCelsius(now: number, ohms: number, at: number, material: ConductorMaterial): number {
-  const alpha = CONDUCTOR_COEFFICIENTS[material];
+  const alpha = WINDING_COEFFICIENTS[material];
   return REFERENCE + ((now / ohms) * (1 + alpha * (at - REFERENCE)) - 1) / alpha;
 }
 
@@ -33,4 +39,37 @@ export const LEAST_INSULATION = 5e6;
  */
 export function insulationAt40(ohms: number, celsius: number): number {
   return ohms * 0.5 ** ((INSULATION_REFERENCE - celsius) / 10);
+}
+
+/**
+ * Least insulation at `celsius` that is `ohms` at 40 °C: the inverse of the rule above, so that more is asked of a cold
+ * winding.
+ *
+ * @example leastInsulationAt(5e6, 20) // 20000000
+ */
+export function leastInsulationAt(ohms: number, celsius: number): number {
+  return ohms * 2 ** ((INSULATION_REFERENCE - celsius) / 10);
+}
+
+/** What two readings of an insulation tester minutes apart say: their ratio, and what is asked of it. */
+export interface AbsorptionFigures {
+  readonly ratio: number;
+  readonly isEnough: boolean;
+}
+
+/** Least polarisation index of classes B, F and H (IEEE 43, from memory); over 5000 MΩ it says nothing. */
+export const LEAST_POLARISATION = 2;
+/** Least absorption ratio of sound insulation; common practice, no source. */
+export const LEAST_ABSORPTION = 1.25;
+/** From here on at 40 °C the index may be disregarded, ohms (IEEE 43, from memory). */
+export const INDEX_SAYS_NOTHING_FROM = 5e9;
+
+/**
+ * The later reading over the earlier one: 10 min over 1 min is the polarisation index, 60 s over 30 s the absorption ratio.
+ *
+ * @example absorption(100e6, 260e6, 2) // {"ratio":2.6,"isEnough":true}
+ */
+export function absorption(earlier: number, later: number, least: number): AbsorptionFigures {
+  const ratio = later / earlier;
+  return { ratio, isEnough: ratio >= least };
 }

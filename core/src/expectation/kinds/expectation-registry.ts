@@ -3,6 +3,7 @@ import { balancedKind, type BalancedDocument } from './balanced';
 import { documentsKind, type DocumentsDocument } from './documents';
 import { elapsedKind, type ElapsedDocument } from './elapsed';
 import { followsKind, type FollowsDocument } from './follows';
+import { insulationKind, type InsulationDocument } from './insulation';
 import { limitKind, type LimitDocument } from './limit';
 import { nominalKind, type NominalDocument } from './nominal';
 import { ntcKind, type NtcDocument } from './ntc';
@@ -26,6 +27,7 @@ export type {
   DocumentsDocument,
   ElapsedDocument,
   FollowsDocument,
+  InsulationDocument,
   LimitDocument,
   NominalDocument,
   NtcDocument,
@@ -60,6 +62,7 @@ export type ExpectationDocument =
   | SwingDocument
   | FollowsDocument
   | RatingDocument
+  | InsulationDocument
   | PerPositionDocument
   | DocumentsDocument
   | SustainedDocument
@@ -93,6 +96,7 @@ export const EXPECTATION_REGISTRY: {
   swing: swingKind,
   follows: followsKind,
   rating: ratingKind,
+  insulation: insulationKind,
   perPosition: perPositionKind,
   sustained: sustainedKind,
   documents: documentsKind,

@@ -1,10 +1,10 @@
-import { heaterOhms, ratedAmps } from '../../reference';
+import { heaterOhms, loadAmps } from '../../reference';
 import { DocumentError, formatValue, FUNCTIONS, inBase, readQuantity, type MeasurementFunction } from '../../quantity';
 import { thresholdsOf } from '../common';
 import type { ExpectationCommon } from '../expectation-common';
 import type { ExpectationKind } from '../expectation-kind';
 import { amountText, quantityText, toleranceText } from '../line-amounts';
-import { off, optional, PLUS_MINUS } from '../line-parts';
+import { off, optional, PLUS_MINUS, spaced } from '../line-parts';
 import type { ResolvedExpectation } from '../resolved-expectation';
 import { readTolerance } from '../tolerance';
 import type { ExpectationDocument } from './expectation-registry';
@@ -15,8 +15,12 @@ export interface RatingDocument extends ExpectationCommon {
   readonly power?: string;
   readonly apparent?: string;
   readonly capacitance?: string;
-  /** Rated voltage; needed with `power` and `apparent`. */
+  /** Rated voltage, between lines of three phases; needed with `power` and `apparent`. */
   readonly at?: string;
+  /** One phase where nothing is said. */
+  readonly system?: 'single-phase' | 'three-phase';
+  /** Watts over volt-amperes, above 0 and at most 1; 1 where nothing is said. */
+  readonly powerFactor?: number;
   /** Default 10 %. */
   readonly tolerance?: string;
 }
@@ -25,11 +29,14 @@ export const ratingKind: ExpectationKind<RatingDocument> = {
   resolve: (document, { measured }) => resolveRating(document, measured),
   format: (document) =>
     document.capacitance === undefined
-      ? `${document.power ?? document.apparent ?? ''} at ${document.at ?? ''}${off(document)}`
+      ? `${document.power ?? document.apparent ?? ''} at ${document.at ?? ''}${document.system === 'three-phase' ? ' three-phase' : ''}${spaced(' pf ', document.powerFactor?.toString())}${off(document)}`
       : `can ${document.capacitance}${off(document)}`,
   lines: [
     [new RegExp(`^can (.+?)(?:${PLUS_MINUS}(.+))?$`, 'i'), canLine],
-    [new RegExp(`^(.+ ?(?:W|VA)) at (.+? ?V)(?:${PLUS_MINUS}(.+))?$`), ratingLine],
+    [
+      new RegExp(`^(.+ ?(?:W|VA)) at (.+? ?V)(?: (three-phase|3~))?(?: pf ([\\d.,]+))?(?:${PLUS_MINUS}(.+))?$`),
+      ratingLine,
+    ],
   ],
   example: ['1.9 kW at 230 V', 'resistance'],
 };
@@ -67,9 +74,11 @@ function derived(document: RatingDocument, dimension: string): { value: number; 
     );
     const volts = readQuantity(at, 'at', 'voltage');
     const assumed = taken.assumed || volts.assumed;
+    if (!(inBase(taken) > 0 && inBase(volts) > 0))
+      throw new DocumentError('rating', `"${rated} at ${at}" is no rating: both are above zero.`, ['2.4 kW at 230 V']);
     if (dimension === 'current')
-      return { value: ratedAmps(inBase(taken), inBase(volts)), rule: `${rated} / ${at}`, assumed };
-    if (dimension === 'resistance' && power !== undefined)
+      return { ...currentOf(document, inBase(taken), inBase(volts), `${rated} / ${at}`), assumed };
+    if (dimension === 'resistance' && power !== undefined && document.system !== 'three-phase')
       return { value: heaterOhms(inBase(taken), inBase(volts)), rule: `(${at})² / ${power}`, assumed };
   }
   throw new DocumentError('rating', `This rating gives no ${dimension}.`, [
@@ -77,6 +86,23 @@ function derived(document: RatingDocument, dimension: string): { value: number; 
     '{"kind":"rating","apparent":"80 VA","at":"24 V"} for amps',
     '{"kind":"rating","capacitance":"5 µF"} for microfarads',
   ]);
+}
+
+function currentOf(
+  { power, system, powerFactor }: RatingDocument,
+  taken: number,
+  volts: number,
+  plain: string,
+): { value: number; rule: string } {
+  const factor = power === undefined || powerFactor === undefined ? 1 : readPowerFactor(powerFactor);
+  const value = loadAmps(taken, { volts, powerFactor: factor, isThreePhase: system === 'three-phase' });
+  return { value, rule: `${plain}${system === 'three-phase' ? ' / √3' : ''}${factor === 1 ? '' : ` / ${factor}`}` };
+}
+
+function readPowerFactor(factor: number): number {
+  if (!(factor > 0 && factor <= 1))
+    throw new DocumentError('powerFactor', `${factor} is no power factor: above 0, at most 1.`, ['0.82']);
+  return factor;
 }
 
 function canLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
@@ -89,12 +115,14 @@ function canLine(found: RegExpExecArray, measured: MeasurementFunction): Expecta
 }
 
 function ratingLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {
-  const [, rated = '', at = '', tolerance] = found;
+  const [, rated = '', at = '', phases, powerFactor, tolerance] = found;
   const isApparent = /VA$/.test(rated);
   return {
     kind: 'rating',
     ...(isApparent ? { apparent: amountText(rated, 'apparent-power') } : { power: amountText(rated, 'power') }),
     at: amountText(at, 'voltage'),
+    ...(phases === undefined ? {} : { system: 'three-phase' as const }),
+    ...(powerFactor === undefined ? {} : { powerFactor: readPowerFactor(Number(powerFactor.replace(',', '.'))) }),
     ...optional('tolerance', tolerance, (text) => toleranceText(text, measured)),
   };
 }

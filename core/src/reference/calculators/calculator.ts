@@ -2,13 +2,15 @@ import type { Meter } from '../../meter';
 import { parseQuantity, inBase, type Dimension, type MeasurementFunction } from '../../quantity';
 
 /** One thing to type or choose. */
-export type CalculatorField = { readonly id: string; readonly label: string; readonly start: string } & (
-  | { readonly kind: 'quantity'; readonly dimension: Dimension }
-  /** Several quantities of one dimension, separated by ` / `. */
-  | { readonly kind: 'list'; readonly dimension: Dimension; readonly least: number }
-  | { readonly kind: 'number' }
-  | { readonly kind: 'choice'; readonly choices: readonly string[] }
-);
+export type CalculatorField = { readonly id: string; readonly label: string; readonly start: string } &
+  /** `needsUnit` where a bare figure could be of two units that lie far apart. */
+  (
+    | { readonly kind: 'quantity'; readonly dimension: Dimension; readonly needsUnit?: boolean }
+    /** Several quantities of one dimension, separated by ` / `. */
+    | { readonly kind: 'list'; readonly dimension: Dimension; readonly least: number }
+    | { readonly kind: 'number' }
+    | { readonly kind: 'choice'; readonly choices: readonly string[] }
+  );
 
 /** What was typed, read: base units, lists in order. */
 export interface CalculatorValues {
@@ -72,6 +74,11 @@ export function runCalculator(
     : { outcome: 'result', result: computed };
 }
 
+const BARE = /^[<>~≈+-]? ?[\d.,]+$/;
+
+/** °C. */
+const ABSOLUTE_ZERO = -273.15;
+
 type ReadField =
   { readonly values: readonly number[] } | { readonly message: string; readonly accepted: readonly string[] };
 
@@ -93,7 +100,9 @@ function readField(field: CalculatorField, text: string): ReadField {
         : { message: `"${text}" is no number.`, accepted: [field.start] };
     }
     case 'quantity':
-      return readQuantities([text], field.dimension);
+      return field.needsUnit && BARE.test(text)
+        ? { message: `"${text}" of what? Write its unit out.`, accepted: [field.start] }
+        : readQuantities([text], field.dimension);
     case 'list': {
       const parts = text.split(/ ?; ?| ?\/ ?/).filter((part) => part !== '');
       return parts.length < field.least
@@ -108,7 +117,10 @@ function readQuantities(texts: readonly string[], dimension: Dimension): ReadFie
   for (const text of texts) {
     const parsed = parseQuantity(text, dimension);
     if (parsed.outcome === 'error') return { message: `"${text}": ${parsed.message}`, accepted: parsed.accepted };
-    values.push(inBase(parsed.quantity));
+    const value = inBase(parsed.quantity);
+    if (dimension === 'temperature' && value < ABSOLUTE_ZERO)
+      return { message: `"${text}" is below absolute zero.`, accepted: ['21 °C', '70 °F'] };
+    values.push(value);
   }
   return { values };
 }

@@ -1,5 +1,5 @@
 import { awgSquareMillimetres, cableDrop, ohmsPerMetre } from '../cable';
-import { capacitorAmps, capacitorFarads, coilImpedance, heaterOhms, heaterWatts, ratedAmps } from '../load';
+import { capacitorAmps, capacitorFarads, coilImpedance, heaterOhms, heaterWatts, loadAmps, ratedAmps } from '../load';
 import { nearestPosition } from '../selector';
 import { strayVolts } from '../stray-voltage';
 import { transformerFigures } from '../transformer';
@@ -65,13 +65,42 @@ const coil: Calculator = {
   },
 };
 
+const current: Calculator = {
+  id: 'load-current',
+  title: 'Current of a load: one phase or three',
+  formula: 'I = P/(V cos φ), three-phase I = P/(√3 V cos φ)',
+  source: 'definition of active power',
+  fields: [
+    { id: 'power', label: 'It takes', start: '1.1 kW', kind: 'quantity', dimension: 'power' },
+    { id: 'volts', label: 'at', start: '400 V', kind: 'quantity', dimension: 'voltage' },
+    { id: 'system', label: 'System', start: 'three-phase', kind: 'choice', choices: ['three-phase', 'one phase'] },
+    { id: 'factor', label: 'Power factor', start: '0.82', kind: 'number' },
+  ],
+  compute: (values) => {
+    const [watts, volts, powerFactor] = [values.number('power'), values.number('volts'), values.number('factor')];
+    if (!(watts > 0 && volts > 0)) return 'Watts and volts are above zero.';
+    if (!(powerFactor > 0 && powerFactor <= 1)) return 'A power factor is above 0 and at most 1.';
+    const isThreePhase = values.choice('system') === 'three-phase';
+    const amps = loadAmps(watts, { volts, powerFactor, isThreePhase });
+    const ways = `${isThreePhase ? ' three-phase' : ''}${powerFactor === 1 ? '' : ` pf ${powerFactor}`}`;
+    return {
+      lines: [
+        { label: isThreePhase ? 'In each line' : 'It takes', text: figure(amps, 'A', 3) },
+        { label: 'Apparent power', text: figure(watts / powerFactor, 'VA', 3) },
+      ],
+      expects: { function: 'ac-current', line: `${figure(watts, 'W')} at ${figure(volts, 'V')}${ways} ±10 %` },
+      caution: 'The plate of a motor says what it delivers: it takes that divided by its efficiency.',
+    };
+  },
+};
+
 const capacitor: Calculator = {
   id: 'capacitor',
   title: 'Capacitor: current, and microfarads in service',
   formula: 'I = 2π f C V',
   source: 'definition of capacitance',
   fields: [
-    { id: 'farads', label: 'On the can', start: '5 µF', kind: 'quantity', dimension: 'capacitance' },
+    { id: 'farads', label: 'On the can', start: '5 µF', kind: 'quantity', dimension: 'capacitance', needsUnit: true },
     { id: 'volts', label: 'Volts across it', start: '230 V', kind: 'quantity', dimension: 'voltage' },
     { id: 'hertz', label: 'Frequency', start: '50 Hz', kind: 'quantity', dimension: 'frequency' },
     { id: 'amps', label: 'Amps through it', start: '0.36 A', kind: 'quantity', dimension: 'current' },
@@ -102,7 +131,7 @@ const capacitor: Calculator = {
 const transformer: Calculator = {
   id: 'transformer',
   title: 'Transformer: current and fuse of the secondary',
-  formula: 'I = S/V; fuse at most 167 % of it under 9 A',
+  formula: 'I = S/V; fuse at most 167 % of it under 9 A, 125 % from there on',
   source: 'NFPA 70 table 450.3(B) (from memory); local codes come first',
   fields: [
     { id: 'power', label: 'Rating', start: '80 VA', kind: 'quantity', dimension: 'apparent-power' },
@@ -139,7 +168,8 @@ const cable: Calculator = {
   compute: (values) => {
     const number = values.number('number');
     const squareMillimetres = values.choice('size') === 'AWG' ? awgSquareMillimetres(number) : number;
-    if (!(squareMillimetres > 0 && values.number('length') > 0)) return 'Size and length are above zero.';
+    if (!(squareMillimetres > 0 && values.number('length') > 0 && values.number('volts') > 0))
+      return 'Size, length and supply are above zero.';
     const material = values.choice('material') as ConductorMaterial;
     const drop = cableDrop({
       length: values.number('length'),
@@ -178,6 +208,7 @@ const selector: Calculator = {
   ],
   compute: (values) => {
     const positions = Object.fromEntries(values.list('positions').map((ohms, index) => [`${index + 1}`, ohms]));
+    if (!values.list('positions').every((ohms) => ohms > 0)) return 'Ohms of a position are above zero.';
     const nearest = nearestPosition(positions, values.number('ohms'));
     if (!nearest) return 'At least two positions.';
     return {
@@ -215,4 +246,13 @@ const stray: Calculator = {
   },
 };
 
-export const LOAD_CALCULATORS: readonly Calculator[] = [heater, coil, capacitor, transformer, cable, selector, stray];
+export const LOAD_CALCULATORS: readonly Calculator[] = [
+  heater,
+  coil,
+  current,
+  capacitor,
+  transformer,
+  cable,
+  selector,
+  stray,
+];

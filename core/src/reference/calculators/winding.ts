@@ -1,5 +1,9 @@
 import { balanceOf } from '../balance';
 import {
+  absorption,
+  INDEX_SAYS_NOTHING_FROM,
+  LEAST_ABSORPTION,
+  LEAST_POLARISATION,
   INSULATION_REFERENCE,
   insulationAt40,
   LEAST_INSULATION,
@@ -57,19 +61,71 @@ const insulation: Calculator = {
   formula: 'R40 = R · 0.5^((40 − t)/10)',
   source: 'IEEE 43 (from memory), older thermoplastic insulation',
   fields: [
-    { id: 'ohms', label: 'The tester shows', start: '100 MΩ', kind: 'quantity', dimension: 'resistance' },
+    {
+      id: 'ohms',
+      label: 'The tester shows',
+      start: '100 MΩ',
+      kind: 'quantity',
+      dimension: 'resistance',
+      needsUnit: true,
+    },
     { id: 'temperature', label: 'Winding at', start: '20 °C', kind: 'quantity', dimension: 'temperature' },
   ],
   compute: (values) => {
-    const corrected = insulationAt40(values.number('ohms'), values.number('temperature'));
+    const celsius = values.number('temperature');
+    const corrected = insulationAt40(values.number('ohms'), celsius);
     const enough = corrected >= LEAST_INSULATION ? 'enough' : 'too little';
     return {
       lines: [
         { label: `At ${INSULATION_REFERENCE} °C`, text: figure(corrected, 'Ω', 3) },
         { label: 'Least for a random-wound machine under 1 kV', text: `${figure(LEAST_INSULATION, 'Ω')}: ${enough}` },
       ],
-      expects: { function: 'insulation', line: '> 5 MΩ (IEEE 43)' },
+      expects: {
+        function: 'insulation',
+        line: `insulation ${figure(LEAST_INSULATION, 'Ω')} at ${figure(celsius, '°C')}`,
+      },
       caution: 'Good ohms between the ends do not prove insulation, and insulation does not prove the turns.',
+    };
+  },
+};
+
+const index: Calculator = {
+  id: 'polarisation',
+  title: 'Insulation over time: polarisation index, absorption ratio',
+  formula: 'PI = R(10 min)/R(1 min), DAR = R(60 s)/R(30 s)',
+  source: 'IEEE 43 (from memory); absorption ratio common practice, no source',
+  fields: [
+    {
+      id: 'which',
+      label: 'Readings at',
+      start: '1 and 10 min',
+      kind: 'choice',
+      choices: ['1 and 10 min', '30 and 60 s'],
+    },
+    {
+      id: 'earlier',
+      label: 'The earlier',
+      start: '180 MΩ',
+      kind: 'quantity',
+      dimension: 'resistance',
+      needsUnit: true,
+    },
+    { id: 'later', label: 'The later', start: '420 MΩ', kind: 'quantity', dimension: 'resistance', needsUnit: true },
+  ],
+  compute: (values) => {
+    const [earlier, later] = [values.number('earlier'), values.number('later')];
+    if (!(earlier > 0 && later > 0)) return 'Both readings are above zero.';
+    const isIndex = values.choice('which') === '1 and 10 min';
+    const least = isIndex ? LEAST_POLARISATION : LEAST_ABSORPTION;
+    const { ratio, isEnough } = absorption(earlier, later, least);
+    const saysNothing = isIndex && earlier >= INDEX_SAYS_NOTHING_FROM;
+    const words = saysNothing ? 'says nothing of insulation this good' : isEnough ? 'enough' : 'too little';
+    return {
+      lines: [
+        { label: isIndex ? 'Polarisation index' : 'Absorption ratio', text: `${Number(ratio.toPrecision(3))}` },
+        { label: `At least ${least}`, text: words },
+      ],
+      caution: 'Discharge the winding for four times as long as it was charged before anybody touches it.',
     };
   },
 };
@@ -126,4 +182,4 @@ const legs: Calculator = {
   },
 };
 
-export const WINDING_CALCULATORS: readonly Calculator[] = [ohmsAt, insulation, balance, legs];
+export const WINDING_CALCULATORS: readonly Calculator[] = [ohmsAt, insulation, index, balance, legs];
