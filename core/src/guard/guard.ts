@@ -44,7 +44,8 @@ export const TRAPS = {
     lasts: true,
   },
   'stray-voltage': {
-    words: 'A few volts on an open lead are stray and drive nothing. Load it before it counts as a supply.',
+    words:
+      'A few volts may be an open lead beside a live one, or a live one seen through something. Load it before it counts as a supply, or as dead.',
     lasts: true,
   },
   'series-load': {
@@ -62,6 +63,16 @@ export const TRAPS = {
   'old-leads': {
     words: 'Low ohms with leads that were not zeroed lately. Tips together, zero, read again.',
     lasts: false,
+  },
+  'averaging-meter': {
+    words:
+      'This meter averages: it is right for a clean sine only. Behind a triac or an inverter it may be far off either way. Read it with a true-RMS meter.',
+    lasts: true,
+  },
+  'below-ac-range': {
+    words:
+      'So little AC is less than a twentieth of the lowest range, where a meter promises nothing. Use a meter with a lower range.',
+    lasts: true,
   },
   'find-the-short': {
     words: 'A blown fuse has a short behind it. Find it before a new one goes in.',

@@ -32,6 +32,8 @@ export function guardsOfReading(context: VisitContext, state: VisitState, readin
   );
   if (isUnproven(state, reading)) found.push(guard('meter-unproven'));
   if (hasOldLeads(state, reading)) found.push(guard('old-leads'));
+  if (isAveragedWrongly(context, reading)) found.push(guard('averaging-meter'));
+  if (isBelowAcRange(context, reading)) found.push(guard('below-ac-range'));
   if (isBlownFuse(context.model, reading)) found.push(guard('find-the-short'));
   if (isToUnprovenEarth(context.wiring, state, reading))
     found.push({ ...guard('earth-not-proven'), ...earthSettled(context.wiring) });
@@ -86,6 +88,33 @@ function hasOldLeads(state: VisitState, reading: Reading): boolean {
   if (value === undefined || value > LOW_OHMS) return false;
   const zeroed = state.leadZeroAt === undefined ? -Infinity : Date.parse(state.leadZeroAt);
   return Date.parse(reading.at) - zeroed > HOUR;
+}
+
+const AC: ReadonlySet<string> = new Set(['ac-voltage', 'ac-current']);
+/** Part of its lowest range below which a meter's AC figures are not specified; common practice, no source. */
+const LEAST_OF_AC_RANGE = 0.05;
+
+function acFunctionOf({ meters }: VisitContext, { meter, function: measured, proof }: Reading) {
+  return AC.has(measured) && !proof && meter !== undefined ? meters[meter]?.functions.get(measured) : undefined;
+}
+
+/** AC read by a meter that averages, where a triac or an inverter shapes the wave. */
+function isAveragedWrongly(context: VisitContext, reading: Reading): boolean {
+  const by = acFunctionOf(context, reading);
+  if (!by || by.trueRms) return false;
+  const { model, byWire } = context.wiring;
+  const shaped = model.boards.flatMap(({ functions = [] }) =>
+    functions.flatMap(({ kind, between = [] }) => (kind === 'triac' || kind === 'driver' ? between : [])),
+  );
+  return shaped.some((point) => byWire.joined(point, reading.from) || byWire.joined(point, reading.to));
+}
+
+/** Less than its lowest range can tell, where something is to be there. */
+function isBelowAcRange(context: VisitContext, reading: Reading): boolean {
+  const [lowest] = acFunctionOf(context, reading)?.ranges ?? [];
+  const { value } = reading.judgement;
+  if (!lowest || value === undefined || value === 0 || (reading.expectation?.low ?? 0) <= 0) return false;
+  return Math.abs(value) < LEAST_OF_AC_RANGE * lowest.upTo;
 }
 
 /** Open between the two ends of one fuse, by ohms or by the voltage across it. */

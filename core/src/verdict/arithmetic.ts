@@ -4,6 +4,7 @@ import {
   formatSpan,
   formatValue,
   roundedQuantity,
+  unitOf,
   type UnitSymbol,
   type SingleReading,
 } from '../quantity';
@@ -21,15 +22,43 @@ export function arithmeticSentence(
   verdict: Verdict,
   { probability, why }: { readonly probability?: number; readonly why?: string } = {},
 ): string {
-  const relation = why ?? VERDICT_WORDS[verdict].relation(comparisonFacts(interval, expectation, probability));
-  return SENTENCES.compared(measuredWords(reading, interval, expectation.unit), expectation.rule, relation, verdict);
+  const unit = shownUnit(reading, expectation.unit);
+  const facts = comparisonFacts(
+    inUnit(interval, unit),
+    { ...expectation, ...inUnit(expectation, unit), unit },
+    probability,
+  );
+  const relation = why ?? VERDICT_WORDS[verdict].relation(facts);
+  return SENTENCES.compared(measuredWords(reading, inUnit(interval, unit), unit), expectation.rule, relation, verdict);
+}
+
+/** People think of temperatures and pressures in the unit they typed. */
+function shownUnit(reading: SingleReading, base: UnitSymbol): UnitSymbol {
+  const typed = 'quantity' in reading ? reading.quantity.unit : 'low' in reading ? reading.low.unit : base;
+  return unitOf(typed).dimension === 'temperature' || unitOf(typed).dimension === 'pressure' ? typed : base;
+}
+
+/** The same ends in another unit of the dimension. */
+function inUnit<
+  Ends extends { readonly low: number; readonly high: number; readonly value?: number; readonly of?: number },
+>(ends: Ends, unit: UnitSymbol): Ends {
+  const { factor, offset } = unitOf(unit);
+  const shown = (base: number): number => (base - offset) / factor;
+  const { value, of } = ends;
+  return {
+    ...ends,
+    low: shown(ends.low),
+    high: shown(ends.high),
+    ...(value === undefined ? {} : { value: shown(value) }),
+    ...(of === undefined ? {} : { of: shown(of) }),
+  };
 }
 
 function measuredWords(reading: SingleReading, interval: MeasuredInterval, unit: UnitSymbol): string {
   const typed = formatReading(reading);
   const { uncertainty } = interval;
   if (!uncertainty) return typed;
-  const half = uncertainty.halfWidth95;
+  const half = uncertainty.halfWidth95 / unitOf(unit).factor;
   if (half === 0) return typed;
   return `${typed}${leadWords(uncertainty, half, unit)} ± ${uncertaintyWords(half, unit)} is ${intervalWords(interval, unit)}`;
 }
@@ -45,7 +74,7 @@ function leadWords({ value, distribution, components }: Uncertainty, half: numbe
 }
 
 /** "26.36 to 27.44 V" with the digits the uncertainty leaves. */
-export function intervalWords(interval: Pick<MeasuredInterval, 'low' | 'high'>, unit: UnitSymbol): string {
+function intervalWords(interval: Pick<MeasuredInterval, 'low' | 'high'>, unit: UnitSymbol): string {
   const half = (interval.high - interval.low) / 2;
   if (!Number.isFinite(interval.high)) return `${formatValue(interval.low, unit)} or more`;
   if (!Number.isFinite(interval.low)) return `${formatValue(interval.high, unit)} or less`;
@@ -53,7 +82,7 @@ export function intervalWords(interval: Pick<MeasuredInterval, 'low' | 'high'>, 
 }
 
 /** "0.35 V": two digits when the first is 1 or 2, else one (JCGM 100:2008, 7.2.6 asks for no more than two). */
-export function uncertaintyWords(half: number, unit: UnitSymbol): string {
+function uncertaintyWords(half: number, unit: UnitSymbol): string {
   return atPrecisionOf(half, half, unit);
 }
 
@@ -79,7 +108,7 @@ function comparisonFacts(
     high: Number.isFinite(high) ? formatValue(high, unit) : '',
     of: of === undefined ? '' : formatValue(of, unit),
     part:
-      of && interval.value !== undefined
+      of && interval.value !== undefined && unitOf(unit).dimension !== 'temperature'
         ? percent(expectation.turnable ? Math.abs(interval.value / of) : interval.value / of)
         : '',
     absentBelow: percent(absentBelow),

@@ -1,4 +1,3 @@
-export { intervalWords, uncertaintyWords } from './arithmetic';
 export { judge } from './judge';
 export type { JudgeInput, Judgement } from './judgement';
 export { judgeSet, type JointJudgement, type Patterns, type SetMember } from './judge-set';

@@ -151,14 +151,20 @@ function afterwords(interval: MeasuredInterval, input: JudgeInput, verdict: Verd
 /** A stray voltage is told from a supply with something in series by what an open lead could show. */
 function partialWords(
   interval: MeasuredInterval,
-  { stray, isLowImpedance, function: measured }: JudgeInput,
+  { expectation, stray, isLowImpedance, function: measured }: JudgeInput,
 ): Afterwords {
   if (measured !== 'ac-voltage') return { words: '' };
   if (isLowImpedance) return { words: AFTERWORDS.noStrayLoaded(), note: 'series-load' };
-  if (!stray) return { words: '', note: 'stray-voltage' };
+  if (stray === 'held') return { words: AFTERWORDS.noStrayHeld(), note: 'series-load' };
+  // Where nothing should be, whoever calls it dead has to show it.
+  const isToBeDead = shouldBeZero(expectation);
+  if (!stray) return { words: isToBeDead ? AFTERWORDS.aliveUntilLoaded() : '', note: 'stray-voltage' };
   const span = `${formatValue(stray.low, 'V', 2)} to ${formatValue(stray.high, 'V', 2)}`;
   return (interval.value ?? 0) <= stray.high * MORE_THAN_ESTIMATED
-    ? { words: AFTERWORDS.mayBeStray(stray.words, span), note: 'stray-voltage' }
+    ? {
+        words: `${AFTERWORDS.mayBeStray(stray.words, span)}${isToBeDead ? AFTERWORDS.aliveUntilLoaded() : AFTERWORDS.strayUntilLoaded()}`,
+        note: 'stray-voltage',
+      }
     : { words: AFTERWORDS.moreThanStray(stray.words, span), note: 'series-load' };
 }
 

@@ -14,7 +14,7 @@ export interface JudgeInput {
   /** The meter's mode that loads the circuit was used: no stray voltage stands up to it. */
   readonly isLowImpedance?: boolean;
   /** What an open lead at these points may show. */
-  readonly stray?: StrayEstimate;
+  readonly stray?: StrayEstimate | 'held';
   /** Why the conditions do not hold; any entry makes the reading invalid. */
   readonly invalidBecause?: readonly string[];
 }

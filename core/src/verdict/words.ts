@@ -129,8 +129,10 @@ export const REASONS = {
 export const AFTERWORDS = {
   fitsElsewhere: (what: string) => ` It fits ${what}.`,
   noStrayLoaded: () => ' Read in low-impedance mode, so it is no stray voltage: think of a load in series.',
-  mayBeStray: (lead: string, span: string) =>
-    ` ${lead} may show ${span} on this meter and drive nothing: stray, until a load says otherwise.`,
+  mayBeStray: (lead: string, span: string) => ` ${lead} may show ${span} on this meter and drive nothing.`,
+  strayUntilLoaded: () => ' Stray, until a load says otherwise.',
+  aliveUntilLoaded: () => ' It counts as alive until low-impedance mode or a load shows that nothing stands behind it.',
+  noStrayHeld: () => ' Both points are held by the supply or the earth, so it is no stray voltage.',
   moreThanStray: (lead: string, span: string) =>
     ` ${lead} would show ${span} at most: more than that is a load or a bad joint in series.`,
 } as const;

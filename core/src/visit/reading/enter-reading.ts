@@ -233,7 +233,7 @@ export function judgedHere(
   isLowImpedance = false,
 ): Judgement {
   const meter = meterHere(context, state);
-  const stray = strayAt(context.wiring, asked, asked.function, asked.expectation.of, meter);
+  const stray = strayAt(context.wiring, state.conditions, asked, asked.function, asked.expectation.of, meter);
   return judge({
     reading,
     function: asked.function,

@@ -157,6 +157,24 @@ describe('the meter', () => {
     expect(partial.judgement.sentence).toContain('An open lead of 5 m beside 240 V may show');
     expect(partial.judgement.waysToDecide?.[0]).toContain('low-impedance mode');
   });
+
+  it('has no stray voltage between points that are held, and leaves the burden with alive where nothing should be', () => {
+    const volts = (expects: string, on: boolean) => {
+      const driver = opened(BENCH_CONTEXT);
+      if (on) driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+      const asked = { function: 'ac-voltage', from: 'Q1.2', to: 'PE.1', text: '30', expects } as const;
+      const entered = enterFreeReading(BENCH_CONTEXT, driver.state, asked);
+      if (entered.outcome !== 'event' || entered.body.type !== 'reading-taken')
+        throw new Error(JSON.stringify(entered));
+      return entered.body.judgement;
+    };
+    expect(volts('present 120 V', true).notes).toEqual(['series-load']);
+    expect(volts('present 120 V', true).sentence).toContain('held by the supply or the earth');
+    expect(volts('present 120 V', false).notes).toEqual(['stray-voltage']);
+    expect(volts('present 120 V', false).sentence).toContain('Stray, until a load says otherwise.');
+    expect(volts('zero of 120 V', false).sentence).toContain('It counts as alive until low-impedance mode or a load');
+    expect(volts('zero of 120 V', true).notes).toEqual(['series-load']);
+  });
 });
 
 describe('a long watch', () => {
