@@ -109,6 +109,7 @@ const method: FieldsOf<MeasuringMethod> = {
   to: says('Where probe B goes.', address()),
   requires: says('What has to hold; ohms always want everything proven dead, said or not.', conditionsSchema),
   expect: says('What it should be.', expectationSchema),
+  testVoltage: says('Volts DC of an insulation test.', quantity('voltage')),
   how: says('What is done differently.', text(300)),
   proves: says('What this way proves.', text(600)),
   provesLess: says('What this way cannot tell.', text(600)),

@@ -152,6 +152,8 @@ export interface MeasuringMethod {
   readonly to?: string;
   readonly requires?: Conditions;
   readonly expect?: ExpectationDocument;
+  /** Volts DC of an insulation test, "500 V". */
+  readonly testVoltage?: string;
   /** What is done differently: "hang a 24 V lamp across the same points". */
   readonly how?: string;
   readonly proves?: string;

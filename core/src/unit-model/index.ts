@@ -1,3 +1,4 @@
+export { plugsReached } from './electronics';
 export {
   isBoardFunction,
   isDetached,

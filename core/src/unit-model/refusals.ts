@@ -5,6 +5,9 @@ export const REFUSALS = {
   unknownPoint: (point: string) =>
     `“${point}” is no point of the wiring list: name the terminal, since what a jumper there would do cannot be told otherwise.`,
   shortsSupply: (supply: string) => `Refused: this would short the ${supply} supply.`,
+  noInsulationTest: (meter: string) => `${meter} does not test insulation: take an insulation tester.`,
+  otherTestVoltage: (meter: string, asked: string, has: string) =>
+    `${meter} does not test with ${asked}, as asked for${has === '' ? '' : `; it has ${has}`}.`,
   feedsGasValve: (valve: string) => `Refused: gas valve ${valve} is never fed by a jumper.`,
   ampsAcrossSupply: (supply: string) =>
     `Amps across the ${supply} supply would short it through the meter: amps are measured in series, or with a clamp.`,

@@ -5,11 +5,19 @@ import {
   isOverZeroBand,
   methodOf,
   outcomesOf,
-  requirementsOf,
   type MeasurementStep,
+  type MeasuringMethod,
 } from '../../procedure';
 import { beyondMeter, type Meter } from '../../meter';
-import { FUNCTIONS, parseReading, type MeasurementFunction, type ParsedReading, type Reading } from '../../quantity';
+import {
+  FUNCTIONS,
+  inBase,
+  parseReading,
+  readQuantity,
+  type MeasurementFunction,
+  type ParsedReading,
+  type Reading,
+} from '../../quantity';
 import { judge, type JointJudgement, type Judgement } from '../../verdict';
 import { chainAsked, chainJoint } from './chain-step';
 import {
@@ -25,7 +33,7 @@ import {
 import { resolutionFacts } from './resolution-facts';
 import { jointOfParts } from './joint-of-parts';
 import { slotReadings, slotsOf, waivedParts, type Slot } from './slots';
-import { currentStep, unmetConditions, unmetWait, type Unmet } from '../walking';
+import { currentStep, unmetForMeasuring, unmetWait, type Unmet } from '../walking';
 import { strayAt } from './stray';
 import {
   measuredOutcome,
@@ -108,19 +116,20 @@ function askedMethod(
   const { function: measured, from, to } = next ?? method;
   if (measured === undefined || from === undefined || to === undefined) return undefined;
   const holding = conditionsDuring(step, state.conditions);
-  const required = requirementsOf(context.model, next ?? method);
+  const required = (next ?? method).requires ?? {};
   const expectation =
     next?.expectation ??
     resolveExpectation(method.expect ?? { kind: 'unknown' }, measured, resolutionFacts(context, state, measured));
   const wait = unmetWait(required.after, state, at);
-  const refusal = refusalHere(context, state, { function: measured, from, to, expectation });
+  const { testVoltage } = method;
+  const refusal = refusalHere(context, state, { function: measured, from, to, expectation, testVoltage });
   return {
     step,
     function: measured,
     from,
     to,
     expectation,
-    unmet: [...unmetConditions(context.model, required, holding), ...(wait ? [wait] : [])],
+    unmet: [...unmetForMeasuring(context.wiring, next ?? method, holding), ...(wait ? [wait] : [])],
     ...(next ? { slot: { id: next.id, name: next.name, number: slots.indexOf(next) + 1, of: slots.length } } : {}),
     ...(refusal === undefined ? {} : { refusal }),
   };
@@ -134,8 +143,7 @@ function askedChain(
 ): Asked | undefined {
   const asked = chainAsked(context, state, step, point);
   if (!asked) return undefined;
-  const required = requirementsOf(context.model, methodOf(step));
-  const unmet = unmetConditions(context.model, required, conditionsDuring(step, state.conditions));
+  const unmet = unmetForMeasuring(context.wiring, methodOf(step), conditionsDuring(step, state.conditions));
   const refusal = refusalHere(context, state, asked);
   return { step, ...asked, unmet, ...(refusal === undefined ? {} : { refusal }) };
 }
@@ -156,11 +164,24 @@ export function meterHere(context: VisitContext, state: VisitState) {
 export function refusalHere(
   context: VisitContext,
   state: VisitState,
-  { function: measured, from, to, expectation }: Pick<Asked, 'function' | 'from' | 'to' | 'expectation'>,
+  {
+    function: measured,
+    from,
+    to,
+    expectation,
+    testVoltage,
+  }: Pick<Asked, 'function' | 'from' | 'to' | 'expectation'> & Pick<MeasuringMethod, 'testVoltage'>,
 ): string | undefined {
   const { of } = expectation;
   const isVolts = FUNCTIONS[measured].dimension === 'voltage';
-  const about = { function: measured, from, to, ...(isVolts && of !== undefined ? { of } : {}) };
+  const testVolts = testVoltage === undefined ? undefined : inBase(readQuantity(testVoltage, 'testVoltage', 'voltage'));
+  const about = {
+    function: measured,
+    from,
+    to,
+    ...(isVolts && of !== undefined ? { of } : {}),
+    ...(testVolts === undefined ? {} : { testVolts }),
+  };
   return meterRefusal(context.wiring, state, meterHere(context, state), about);
 }
 

@@ -1,5 +1,4 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
-import { requirementsOf } from '../../procedure';
 import { type MeasurementFunction, type Reading } from '../../quantity';
 
 import {
@@ -12,7 +11,7 @@ import {
   type EnteredReading,
 } from './enter-reading';
 import { resolutionFacts } from './resolution-facts';
-import { isFreeChart, unmetConditions, type Unmet } from '../walking';
+import { isFreeChart, unmetForMeasuring, type Unmet } from '../walking';
 import type { ReadingTaken, VisitContext, VisitState } from '../record';
 
 /** What is to be measured, in the technician's words. */
@@ -49,16 +48,17 @@ type Failure = Extract<EnteredReading, { outcome: 'error' }>;
 export function askedFree(context: VisitContext, state: VisitState, line: FreeLine): AskedFree | Failure {
   const parsed = parseExpectation(line.expects.trim() === '' ? 'unknown' : line.expects, line.function);
   if (parsed.outcome === 'error') return { ...parsed, message: `Expected: ${parsed.message}` };
-  const required = requirementsOf(context.model, { function: line.function });
   const asked = {
     function: line.function,
     from: context.wiring.pointOf(line.from),
     to: context.wiring.pointOf(line.to),
     expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
-    unmet: unmetConditions(context.model, required, state.conditions),
   };
-  const refusal = refusalHere(context, state, asked);
-  return refusal === undefined ? asked : { ...asked, refusal };
+  const { function: measured, from, to } = asked;
+  const unmet = unmetForMeasuring(context.wiring, { function: measured, from, to }, state.conditions);
+  const ready = { ...asked, unmet };
+  const refusal = refusalHere(context, state, ready);
+  return refusal === undefined ? ready : { ...ready, refusal };
 }
 
 /** Parses and judges a reading without a step. It never moves the position. Pure: the caller adds who, when and where. */

@@ -10,11 +10,13 @@ export interface AboutToMeasure {
   readonly to: string;
   /** Volts the quantity would have if present. */
   readonly of?: number;
+  /** Volts DC an insulation test is to be made with. */
+  readonly testVolts?: number;
 }
 
 /**
  * Why this must not be measured with this meter, in one sentence, before a probe touches anything: over its rating or
- * category (IEC 61010-2-033), or amps across a supply. Undefined where nothing speaks against it.
+ * category (IEC 61010-2-033), amps across a supply, or insulation without the tester for it. Undefined where nothing speaks against it.
  */
 export function meterRefusal(
   wiring: Wiring,
@@ -23,6 +25,7 @@ export function meterRefusal(
   about: AboutToMeasure,
 ): string | undefined {
   const { dimension } = FUNCTIONS[about.function];
+  if (about.function === 'insulation') return insulationRefusal(meter, about.testVolts);
   if (dimension !== 'voltage' && dimension !== 'current') return undefined;
   const reached = suppliesAt(wiring, about).filter(
     ({ id }) => (state.conditions.supplies?.[id] ?? 'unknown') !== 'proven-dead',
@@ -38,6 +41,15 @@ export function meterRefusal(
   if (volts <= most) return undefined;
   const needed = `CAT ${'I'.repeat(category).replace('IIII', 'IV')} ${formatValue(volts, 'V')}`;
   return REFUSALS.meterTooWeak(meter.name, meter.category, needed);
+}
+
+/** Insulation is tested with the voltage it is asked for; ohms of a multimeter say nothing of it. */
+function insulationRefusal(meter: Meter | undefined, testVolts: number | undefined): string | undefined {
+  if (!meter) return undefined;
+  if (!meter.functions.has('insulation')) return REFUSALS.noInsulationTest(meter.name);
+  if (testVolts === undefined || meter.insulationVoltages.includes(testVolts)) return undefined;
+  const has = meter.insulationVoltages.map((volts) => formatValue(volts, 'V')).join(', ');
+  return REFUSALS.otherTestVoltage(meter.name, formatValue(testVolts, 'V'), has);
 }
 
 /** Of mains nobody says where in the building they are taken from: a distribution board counts until it is known. */

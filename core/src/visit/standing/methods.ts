@@ -1,6 +1,6 @@
-import { conditionsDuring, methodNames, methodOf, requirementsOf, type MeasurementStep } from '../../procedure';
+import { conditionsDuring, methodNames, methodOf, type MeasurementStep } from '../../procedure';
 import type { VisitContext, VisitState } from '../record';
-import { unmetConditions, type Unmet } from '../walking';
+import { unmetForMeasuring, type Unmet } from '../walking';
 
 /** The first way of a measurement that can be gone as things stand; the first of all where none can. */
 export function possibleMethod(context: VisitContext, state: VisitState, step: MeasurementStep): string | undefined {
@@ -10,10 +10,10 @@ export function possibleMethod(context: VisitContext, state: VisitState, step: M
 
 /** What a way of measuring lacks. */
 export function unmetOfMethod(
-  { model }: VisitContext,
+  { wiring }: VisitContext,
   state: VisitState,
   step: MeasurementStep,
   name: string,
 ): readonly Unmet[] {
-  return unmetConditions(model, requirementsOf(model, methodOf(step, name)), conditionsDuring(step, state.conditions));
+  return unmetForMeasuring(wiring, methodOf(step, name), conditionsDuring(step, state.conditions));
 }

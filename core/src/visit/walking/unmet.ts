@@ -1,15 +1,25 @@
 import {
   conditionEntries,
+  requirementsOf,
   stateOf,
   type AfterCondition,
   type ConditionEntry,
   type ConditionGroup,
   type Conditions,
+  type MeasuringMethod,
 } from '../../procedure';
 import { inBase, readQuantity } from '../../quantity';
 import { lastTurn } from './last-turn';
 import type { VisitState } from '../record';
-import { elementName, sourcesOf, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
+import {
+  elementName,
+  plugsReached,
+  sourcesOf,
+  supplyOf,
+  terminalLabel,
+  type UnitModelDocument,
+  type Wiring,
+} from '../../unit-model';
 
 /** A condition that does not hold. */
 export interface Unmet extends Omit<ConditionEntry, 'group'> {
@@ -17,6 +27,25 @@ export interface Unmet extends Omit<ConditionEntry, 'group'> {
   readonly found: string;
   /** "mains supply is on, must be proven dead". */
   readonly words: string;
+}
+
+/** What stands between the conditions that hold and a measurement, with what its function always demands. */
+export function unmetForMeasuring(wiring: Wiring, method: MeasuringMethod, holding: Conditions): readonly Unmet[] {
+  return [
+    ...unmetConditions(wiring.model, requirementsOf(wiring.model, method), holding),
+    ...(method.function === 'insulation' ? unmetElectronics(wiring, method, holding) : []),
+  ];
+}
+
+/** A tester's hundreds of volts kill a board, and a board makes good insulation look bad. */
+function unmetElectronics(wiring: Wiring, { from, to }: MeasuringMethod, holding: Conditions): readonly Unmet[] {
+  const asked = [from, to].flatMap((point) => (point === undefined ? [] : [point]));
+  return plugsReached(wiring, asked, holding.leads).flatMap((id): Unmet[] => {
+    const found = stateOf(holding, 'connectors', id);
+    if (found === 'out') return [];
+    const words = `${conditionName(wiring.model, { group: 'connectors', id })} is ${spoken(found)}, must be out: the test voltage would reach the board`;
+    return [{ group: 'connectors', id, state: 'out', found, words }];
+  });
 }
 
 /** What stands between the conditions that hold and those required. Unknown meets nothing. */
