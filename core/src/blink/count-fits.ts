@@ -7,6 +7,8 @@ import { intervalsOf, quantile } from './statistics';
 export const MOST_IN_FAMILY = 9;
 /** Candidates that are fitted in full. */
 const SHORT_LIST = 6;
+/** A pause between counts that is only just one, in flash gaps. */
+const TIGHT_DIGIT = 1.5;
 /** How often the counts beside the best one are tried. */
 const MOST_CLIMBS = 3;
 
@@ -42,7 +44,27 @@ function climbed(taps: readonly Press[], first: readonly Fit[]): readonly Fit[] 
       fits.set(sign, fitted(taps, { sign, round, tempo: best.tempo }));
     }
   }
+  for (const { sign, round } of countRounds()) {
+    const best = [...fits.values()].reduce((top, fit) => (fit.score > top.score ? fit : top));
+    if (fits.has(sign) || !isOfSameSum(sign, best.sign)) continue;
+    fits.set(sign, fitted(taps, { sign, round, tempo: tightTempo(best) }));
+  }
   return [...fits.values()];
+}
+
+/** A count and the families that add up to it are told apart by one short pause alone: all of them stay to the end. */
+function isOfSameSum(one: FlashSign, other: FlashSign): boolean {
+  return one.kind === 'blinks' && other.kind === 'blinks' && sumOf(one.counts) === sumOf(other.counts);
+}
+
+function sumOf(counts: readonly number[]): number {
+  return counts.reduce((sum, each) => sum + each, 0);
+}
+
+/** As the best fit, with a pause between counts that is only just one. */
+function tightTempo({ tempo, sign }: Fit): Tempo {
+  const isSingle = sign.kind === 'blinks' && sign.counts.length === 1;
+  return isSingle ? { ...tempo, digit: TIGHT_DIGIT * tempo.flash } : tempo;
 }
 
 function isNextTo(one: FlashSign, other: FlashSign): boolean {
@@ -86,6 +108,7 @@ function tempoGuesses(taps: readonly Press[]): readonly Tempo[] {
   const pauses = single.filter((each) => each > 1.75 * flash);
   const digit = pauses.length > 0 ? quantile(pauses, 0.25) : 2.2 * flash;
   return [
+    { flash, digit: TIGHT_DIGIT * flash, repeat: Math.max(long, 2 * flash) },
     { flash, digit: Math.min(digit, 0.7 * long), repeat: Math.max(long, 1.6 * flash) },
     { flash: flash / 2.2, digit: flash, repeat: Math.max(long, 1.5 * flash) },
   ];

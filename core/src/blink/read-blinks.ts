@@ -1,6 +1,6 @@
 import type { Alignment, Beat, GapKind, Press } from './align';
 import { countFits, MOST_IN_FAMILY } from './count-fits';
-import { spreadOf, USUAL_RATIOS, type Fit } from './fit';
+import { USUAL_RATIOS, type Fit } from './fit';
 import { isSameSign, MOST_FLASHES, type FlashSign } from './flash-sign';
 import { holdClasses, patternFits } from './pattern-fits';
 import { intervalsOf, mean } from './statistics';
@@ -60,7 +60,7 @@ export function readBlinks(presses: readonly Press[], { known = [], isHeld = fal
   );
   const best = fits.reduce<Fit | undefined>((top, fit) => (top && top.score >= fit.score ? top : fit), undefined);
   if (!best || !isPattern(best, taps)) return nothing(taps.length);
-  return told(best, fits, taps);
+  return told(best, fits, taps, known);
 }
 
 function nothing(taps: number): BlinkReading {
@@ -72,7 +72,7 @@ function withPrior(fit: Fit, taps: number, known: readonly FlashSign[]): Fit {
   const gaps = new Set(fit.round.map(({ gap }) => gap)).size;
   const isKnown = known.some((sign) => isSameSign(sign, fit.sign));
   const score =
-    fit.score - 0.5 * gaps * Math.log(taps) + plainness(fit) - commonness(fit.sign) + (isKnown ? KNOWN_FACTOR : 0);
+    fit.score - 0.5 * gaps * Math.log(taps) + plainness(fit) + (isKnown ? KNOWN_FACTOR : -commonness(fit.sign));
   return { ...fit, score };
 }
 
@@ -98,21 +98,21 @@ function plainness({ round, tempo }: Fit): number {
 /** Score an interval of a fit must reach on average; taps at random stay far below. */
 const LEAST_FIT = -1.9;
 
-function isPattern({ alignment, tempo, round }: Fit, taps: readonly Press[]): boolean {
+function isPattern({ alignment, tempo, round, spread }: Fit, taps: readonly Press[]): boolean {
   const slips = alignment.moves.filter((move) => move !== 1).length;
   if (slips > Math.max(2, taps.length * 0.15)) return false;
   const misfits = intervalsOf(taps).map((interval, index) => {
     const beat = round[alignment.beats[index] ?? 0];
     const due = beat ? beat.holds + tempo[beat.gap] : 0;
     // One wild interval is a slip of the hand; all of them are no pattern.
-    return alignment.moves[index] === 1 ? Math.min(9, ((interval - due) / spreadOf(tempo, round)) ** 2) : 0;
+    return alignment.moves[index] === 1 ? Math.min(9, ((interval - due) / spread) ** 2) : 0;
   });
   return -0.5 * mean(misfits) > LEAST_FIT;
 }
 
-function told(best: Fit, fits: readonly Fit[], taps: readonly Press[]): BlinkReading {
+function told(best: Fit, fits: readonly Fit[], taps: readonly Press[], known: readonly FlashSign[]): BlinkReading {
   const { alignment, round } = best;
-  const weights = fits.map((fit) => Math.exp(fit.score - best.score));
+  const weights = fits.map((fit) => Math.exp(TEMPERED * (fit.score - best.score)));
   const sum = weights.reduce((total, weight) => total + weight, 0);
   const walked = alignment.moves.reduce((total, move) => total + move, 1);
   const rounds = Math.floor(walked / Math.max(round.length, EVEN_ROUND));
@@ -125,12 +125,32 @@ function told(best: Fit, fits: readonly Fit[], taps: readonly Press[]): BlinkRea
     .slice(0, 3);
   return {
     sign: evens,
-    confidence: rounds >= 2 ? share : Math.min(share, 0.5),
+    confidence: Math.min(share, rounds >= 2 ? 1 : UNSURE, mostSure(evens, walked, known)),
     rounds,
     others,
     taps: taps.map((_, index) => tapWord(alignment, round, index)),
     missed: alignment.moves.reduce((total, move) => total + Math.max(0, move - 1), 0),
   };
+}
+
+/** Never told as certain: before the second round, outside the table, or before an even flash can be told from a count. */
+const UNSURE = 0.5;
+/**
+ * Part of the evidence that is believed: taps of one hand err together (it hurries, it tires), so that twice as many are not
+ * twice the evidence. Fitted to simulated hands and lamps.
+ */
+const TEMPERED = 0.5;
+/** Without a table nothing is told as certain. */
+const WITHOUT_TABLE = 0.8;
+
+/** How sure one can be of a sign at most after so many flashes, for what the code table has. */
+function mostSure(sign: FlashSign, flashes: number, known: readonly FlashSign[]): number {
+  const counts = known.map((each) => (each.kind === 'blinks' ? each.counts.reduce((sum, count) => sum + count, 0) : 0));
+  const longest = known.length === 0 ? MOST_FLASHES : Math.max(...counts);
+  // What goes on evenly may be the beginning of a long count.
+  if (sign.kind === 'rate' && flashes <= longest) return UNSURE;
+  if (known.length === 0) return WITHOUT_TABLE;
+  return known.some((each) => isSameSign(each, sign)) ? 1 : UNSURE;
 }
 
 /** A round of one flash is an even flash: its rate tells, and only a slow one is a count of one. */

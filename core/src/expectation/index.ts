@@ -10,6 +10,7 @@ export {
   shouldBeZero,
   type Alternative,
   type Caveat,
+  type Motion,
   type Look,
   type Needed,
   type ResolvedExpectation,

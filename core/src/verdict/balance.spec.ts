@@ -169,6 +169,20 @@ describe('whether members of a set are alike', () => {
     expect(judged('90.0 / 90.9 / 90.0', alike(0.0062, volts('100 V'))).verdict).toBe('undecided');
   });
 
+  it('is open where the nearest they may be is just the limit', () => {
+    const whole = plainMeter([{ upTo: 1000, resolution: 1, ofReading: 0, counts: 1 }]);
+    // Three volts from the mean of 20 V, each off by one: between a tenth and a fifth.
+    expect(judged('17 / 23', alike(0.1), 'ac-voltage', whole).verdict).toBe('undecided');
+    expect(judged('17 / 23', alike(0.0999), 'ac-voltage', whole).verdict).toBe('unbalanced');
+  });
+
+  it('does not pass on what is said of each where they are not alike', () => {
+    const found = judged('20.0 / 30.0 / 20.0', alike(0.05, volts('100 V')), 'ac-voltage', EXACT);
+    expect(found.verdict).toBe('unbalanced');
+    expect(found.sentence).toContain('all partial');
+    expect(Object.keys(found)).not.toContain('notes');
+  });
+
   it('passes on why each of them could not be judged', () => {
     const unknown = resolveExpectation({ kind: 'unknown' }, 'ac-voltage');
     const found = judged('3.1 / 3.0 / 3.1', alike(0.5, unknown), 'ac-voltage', EXACT);

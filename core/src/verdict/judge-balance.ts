@@ -36,8 +36,8 @@ export function judgeBalance(
   const alone = each === undefined && verdict === 'within' ? caveat : undefined;
   const note: JudgementNote | undefined = isWrong ? 'alike-and-wrong' : (each?.note ?? alone?.kind);
   const together =
-    absolute && each
-      ? BALANCE_WORDS.eachShouldBe(absolute.rule, each.words, isWrong)
+    each !== undefined
+      ? BALANCE_WORDS.eachShouldBe(each.rule, each.words, isWrong)
       : alone === undefined
         ? ''
         : ` ${alone.words}.`;
@@ -138,7 +138,8 @@ function absoluteVerdict(
   input: JudgeInput,
   absolute: ResolvedExpectation,
   judge: Judge,
-): { readonly verdict: Verdict; readonly words: string; readonly note?: JudgementNote } {
+): { readonly verdict: Verdict; readonly rule: string; readonly words: string; readonly note?: JudgementNote } {
+  const { rule } = absolute;
   const judged = members.map(({ reading, function: measured, accepted }) => {
     const found = judge({ ...input, reading, function: measured, expectation: absolute });
     return accepted === undefined ? found : { ...found, verdict: accepted };
@@ -148,10 +149,10 @@ function absoluteVerdict(
   if (first && verdicts.every((verdict) => verdict === first.verdict)) {
     const question = first.verdict === 'unjudged' ? ` (${first.sentence})` : '';
     const [note] = first.verdict === 'unjudged' ? (first.notes ?? []) : [];
-    return { verdict: first.verdict, words: `all ${verdictWord(first.verdict)}${question}`, ...(note ? { note } : {}) };
+    return { verdict: first.verdict, rule, words: `all ${verdictWord(first.verdict)}${question}`, note };
   }
   const inconclusive = verdicts.find((verdict) => INCONCLUSIVE.has(verdict));
-  return { verdict: inconclusive ?? 'mixed', words: verdicts.map(verdictWord).join(', ') };
+  return { verdict: inconclusive ?? 'mixed', rule, words: verdicts.map(verdictWord).join(', ') };
 }
 
 function percent(part: number): string {

@@ -1,7 +1,7 @@
 import { isOfMagnitude, shouldBeZero, type ResolvedExpectation } from '../expectation';
 import { MOST_LEAD_OHMS, readsLeads, uncertaintyOf, type Compared } from '../meter';
 import { magnitudeOfEnds } from '../reference';
-import { FUNCTIONS, formatReading, formatValue, type SingleReading } from '../quantity';
+import { FUNCTIONS, formatReading, formatValue, type Quantity, type SingleReading } from '../quantity';
 import { arithmeticSentence } from './arithmetic';
 import type { JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
@@ -19,9 +19,10 @@ export function judgeSingle(reading: SingleReading, input: JudgeInput): Judgemen
   const { expectation, meter, leads } = input;
   const interval = measuredInterval(reading, input.function, meter, leads, expectation.compared);
   const { verdict, why } = decided(reading, interval, input);
+  const { uncertainty } = interval;
   const probability =
-    expectation.judgeable && reading.kind === 'value' && !expectation.motion
-      ? conformityProbability(interval, expectation.low, expectation.high, input.function)
+    expectation.judgeable && reading.kind === 'value' && !expectation.motion && uncertainty
+      ? conformityProbability(uncertainty.distribution, expectation, FUNCTIONS[input.function].neverNegative)
       : undefined;
   const ways = waysFor(verdict, reading, input);
   const after = afterwords(interval, input, verdict, why !== undefined);
@@ -64,7 +65,8 @@ function decide(reading: SingleReading, interval: MeasuredInterval, input: Judge
     reading.kind === 'swing' || reading.kind === 'span'
       ? decideEnds(reading, input, isResistance)
       : decidePlain(interval, input, isResistance);
-  if (expectation.motion) return decideMotion(reading, expectation, plain, () => movedBy(reading, input));
+  const { motion, unit } = expectation;
+  if (motion) return decideMotion(reading, motion, unit, plain, () => movedBy(reading, input));
   if (reading.kind === 'span' && reading.dropOuts > 0)
     return { verdict: 'unsteady', why: REASONS.droppedOut(reading.dropOuts) };
   if (reading.kind === 'swing' || reading.kind === 'unsteady') return { verdict: 'unsteady' };
@@ -87,14 +89,14 @@ function decideEnds(
   input: JudgeInput,
   isResistance: boolean,
 ): Verdict {
-  const [low, high] = [reading.low, reading.high].map((quantity) =>
+  const decidedEnd = (quantity: Quantity): Verdict =>
     decidePlain(
       measuredInterval({ kind: 'value', quantity }, input.function, input.meter, input.leads),
       input,
       isResistance,
-    ),
-  );
-  if (low === undefined || high === undefined || low === high) return low ?? 'unjudged';
+    );
+  const [low, high] = [decidedEnd(reading.low), decidedEnd(reading.high)];
+  if (low === high) return low;
   const outside = [low, high].find((verdict) => verdict !== 'within' && verdict !== 'undecided');
   return outside === 'reversed' ? 'low' : (outside ?? 'undecided');
 }
@@ -119,7 +121,7 @@ function sentenceOf(
   probability: number | undefined,
 ): string {
   if (verdict === 'unjudged' && why === undefined)
-    return SENTENCES.keptUnjudged(formatReading(reading), expectation.judgeable ? '' : unknownWords(expectation));
+    return SENTENCES.keptUnjudged(formatReading(reading), unknownWords(expectation));
   return arithmeticSentence(reading, interval, expectation, verdict, { probability, why });
 }
 
@@ -216,7 +218,7 @@ function isReversed(interval: MeasuredInterval, { low, turnable, of, partialBelo
   if (!turnable || !isOther) return false;
   const least = Math.min(Math.abs(interval.low), Math.abs(interval.high));
   const most = Math.max(Math.abs(interval.low), Math.abs(interval.high));
-  return of === undefined || of === 0 || most >= partialBelow * Math.abs(of) || least >= Math.abs(low);
+  return of === undefined || most >= partialBelow * Math.abs(of) || least >= Math.abs(low);
 }
 
 /**

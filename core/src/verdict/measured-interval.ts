@@ -4,6 +4,7 @@ import {
   uncertaintyOf,
   type Compared,
   type LeadState,
+  type MeasuredDistribution,
   type Meter,
   type Uncertainty,
 } from '../meter';
@@ -74,24 +75,20 @@ function leastBelow(limit: number, measured: MeasurementFunction): number {
 
 /**
  * Probability that the true value conforms to the band, from a uniform prior over the possible values
- * (JCGM 106:2012, 7.2), cut off at zero where the quantity cannot be negative. Undefined for bounds.
+ * (JCGM 106:2012, 7.2), cut off at zero where the quantity cannot be negative.
  */
 export function conformityProbability(
-  interval: MeasuredInterval,
-  low: number,
-  high: number,
-  measured: MeasurementFunction,
-): number | undefined {
-  if (!interval.uncertainty) return undefined;
-  const { distribution } = interval.uncertainty;
-  const floor = FUNCTIONS[measured].neverNegative ? 0 : -Infinity;
-  const below = (x: number): number => probabilityBelow(distribution, x);
+  distribution: MeasuredDistribution,
+  { low, high }: { readonly low: number; readonly high: number },
+  isNeverNegative: boolean,
+): number {
+  const { centre, halfWidth, deviation } = distribution;
+  const floor = isNeverNegative ? 0 : -Infinity;
   // With no uncertainty at all the distribution is a step: the limit itself conforms.
-  if (distribution.halfWidth === 0 && distribution.deviation === 0) {
-    return distribution.centre >= low && distribution.centre <= high ? 1 : 0;
-  }
-  const impossible = below(floor);
-  if (impossible >= 1) return low <= floor ? 1 : 0;
-  const inside = below(high) - below(Math.max(low, floor));
-  return Math.min(1, Math.max(0, inside / (1 - impossible)));
+  if (halfWidth === 0 && deviation === 0) return centre >= low && centre <= high ? 1 : 0;
+  const below = (x: number): number => probabilityBelow(distribution, x);
+  const possible = 1 - below(floor);
+  // All of it is below nothing: the leads were taken off, and what is left is nothing.
+  if (possible <= 0) return low <= floor ? 1 : 0;
+  return Math.min(1, Math.max(0, below(high) - below(Math.max(low, floor))) / possible);
 }

@@ -1,4 +1,4 @@
-import type { ResolvedExpectation } from '../expectation';
+import type { Motion } from '../expectation';
 import { formatValue, inBase, type UnitSymbol, type SingleReading } from '../quantity';
 import type { Verdict } from './verdict';
 import { REASONS } from './words';
@@ -21,14 +21,13 @@ interface Found {
  */
 export function decideMotion(
   reading: SingleReading,
-  expectation: ResolvedExpectation,
+  motion: Motion,
+  unit: UnitSymbol,
   plain: () => Verdict,
   moved: () => Moved,
 ): Found {
-  const { motion, unit } = expectation;
-  if (!motion) return { verdict: plain() };
   if (reading.kind === 'span' && reading.dropOuts > 0) {
-    const lasted = formatValue(inBase(reading.lasted), 's');
+    const lasted = timeWords(inBase(reading.lasted));
     return { verdict: 'unsteady', why: REASONS.droppedOutIn(reading.dropOuts, lasted) };
   }
   if (motion.kind === 'sustained') return decideSustained(reading, motion.seconds, plain);
@@ -65,7 +64,12 @@ function decideSustained(reading: SingleReading, seconds: number, plain: () => V
   if (verdict !== 'within') return { verdict };
   const lasted = reading.kind === 'span' ? inBase(reading.lasted) : 0;
   if (lasted >= seconds) return { verdict };
-  const asked = formatValue(seconds, 's');
-  const why = lasted === 0 ? REASONS.onceIsNotForLong(asked) : REASONS.notLongEnough(formatValue(lasted, 's'), asked);
+  const asked = timeWords(seconds);
+  const why = lasted === 0 ? REASONS.onceIsNotForLong(asked) : REASONS.notLongEnough(timeWords(lasted), asked);
   return { verdict: 'undecided', why };
+}
+
+/** "15 min", "40 s": whole minutes as such. */
+function timeWords(seconds: number): string {
+  return seconds >= 60 && seconds % 60 === 0 ? formatValue(seconds / 60, 'min') : formatValue(seconds, 's');
 }

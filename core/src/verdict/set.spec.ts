@@ -114,6 +114,20 @@ describe('parts that are to be alike, or to follow', () => {
     expect([named.verdict, named.pattern]).toEqual(['unbalanced', 'odd']);
   });
 
+  it('are what each was taken for, where it was taken for something, and else what its figure says', () => {
+    const each = resolveExpectation({ kind: 'range', low: '18 V', high: '20 V' }, 'ac-voltage');
+    const asked = { ...balance, balance: { within: 0.2, absolute: each } };
+    const parts = three(19, 20, 19).map((part) => ({ ...part, verdict: 'low' as const }));
+    expect(judgeSet(parts, {}, asked, { meter }).verdict).toBe('within');
+    const taken = parts.map((part) => ({ ...part, isAccepted: true }));
+    expect(judgeSet(taken, {}, asked, { meter }).verdict).toBe('low');
+    const [first, ...others] = taken;
+    if (!first) throw new Error('three parts');
+    expect(
+      judgeSet([first, ...others.map((part) => ({ ...part, isAccepted: false }))], {}, asked, { meter }).verdict,
+    ).toBe('mixed');
+  });
+
   it('agree or not where a figure is missing, or nobody says that they are to be alike', () => {
     const [first, second] = three(20, 21);
     if (!first || !second) throw new Error('two parts');
