@@ -1,5 +1,6 @@
 import { isSameSign, lampSchedule, readBlinks, type FlashSign, type LampTiming } from '@juxtameter/core';
 import { ORDINARY_HAND, seeded, tapping } from '../../core/src/testing/tapping-hand';
+import { followed, LAMP_TABLES } from '../../core/src/testing/lamp-tables';
 import { percentile, short, type Benchmark, type Row } from './row';
 
 const TRIALS = 2000;
@@ -50,8 +51,29 @@ export const blink: Benchmark = () => {
       numbers: { median: percentile(times, 0.5), p95: percentile(times, 0.95) },
     },
   ];
-  return Promise.resolve(rows);
+  return Promise.resolve([...rows, ...surelyWrong()]);
 };
+
+const HANDS = [0.05, 0.1, 0.15, 0.2, 0.25] as const;
+const TRIALS_OF_A_TABLE = 200;
+
+/** Every class of code table, half of the lamps with hardly a pause between two counts: how often it is sure and wrong. */
+function surelyWrong(): readonly Row[] {
+  const random = seeded(7);
+  return Object.entries(LAMP_TABLES).map(([name, table]): Row => {
+    const found = HANDS.map((timing) => followed(table, timing, TRIALS_OF_A_TABLE, random));
+    const trials = HANDS.length * TRIALS_OF_A_TABLE;
+    const wrong = found.reduce((sum, { sureAndWrong }) => sum + sureAndWrong, 0) / trials;
+    const sure = found.reduce((sum, each) => sum + each.sure, 0) / trials;
+    return {
+      what: `sure and wrong, table "${name}", timing error 5 to 25 %, ${trials.toLocaleString('en-GB')} lamps`,
+      figure: `${percent(wrong)} (sure ${percent(sure)})`,
+      budget: 'under 1 %',
+      isMet: wrong < 0.01,
+      numbers: { wrong, sure },
+    };
+  });
+}
 
 function someLamp(random: () => number): LampTiming {
   const flash = 400 + random() * 500;

@@ -8,6 +8,7 @@ import {
   type FlashSign,
   type LampTiming,
 } from '.';
+import { followed, LAMP_TABLES, SURE } from '../testing/lamp-tables';
 import { ORDINARY_HAND, seeded, tapping, type Hand } from '../testing/tapping-hand';
 
 const SURE_HAND: Hand = { timing: 0.04, slips: 0 };
@@ -113,6 +114,39 @@ describe('reading a lamp by tapping', () => {
     expect(fooled).toBeLessThanOrEqual(3);
     const once = readBlinks(taps({ kind: 'blinks', counts: [5] }, USUAL_LAMP, SURE_HAND, seeded(1), 1));
     expect(once.confidence).toBeLessThanOrEqual(0.5);
+  });
+
+  it('is hardly ever sure and wrong, in no class of code table, whatever the hand, however short the pauses', () => {
+    const random = seeded(271);
+    for (const [name, table] of Object.entries(LAMP_TABLES)) {
+      const found = [0.05, 0.15, 0.25].map((timing) => followed(table, timing, 16, random));
+      const wrong = found.reduce((sum, { sureAndWrong }) => sum + sureAndWrong, 0);
+      const sure = found.reduce((sum, each) => sum + each.sure, 0);
+      expect(wrong).withContext(name).toBeLessThanOrEqual(1);
+      expect(sure).withContext(name).toBeGreaterThan(12);
+    }
+  });
+
+  it('is never sure outside the table, without one, or of an even flash that may be a long count', () => {
+    const random = seeded(31);
+    const sum = readBlinks(taps({ kind: 'blinks', counts: [5] }, USUAL_LAMP, SURE_HAND, random, 6), {
+      known: [{ kind: 'blinks', counts: [2, 2] }],
+    });
+    expect(sum.confidence).toBeLessThanOrEqual(0.5);
+    const alone = readBlinks(taps({ kind: 'blinks', counts: [5] }, USUAL_LAMP, SURE_HAND, random, 6));
+    expect(alone.confidence).toBeLessThan(SURE);
+    const even = (flashes: number, longest: number): number =>
+      readBlinks(
+        Array.from({ length: flashes }, (_each, index) => ({ down: index * 400 })),
+        {
+          known: [
+            { kind: 'rate', rate: 'fast' },
+            { kind: 'blinks', counts: [longest] },
+          ],
+        },
+      ).confidence;
+    expect(even(9, 9)).toBeLessThanOrEqual(0.5);
+    expect(even(12, 9)).toBeGreaterThan(0.5);
   });
 
   it('reads the same when every tap is later by the same time', () => {
