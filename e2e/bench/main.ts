@@ -1,5 +1,6 @@
 import { cpus, totalmem } from 'node:os';
 import { append } from './append';
+import { attackJudgements } from './attack';
 import { blink } from './blink';
 import { keys } from './keys';
 import { killRounds } from './kill-rounds';
@@ -21,6 +22,7 @@ const benchmarks: Readonly<Record<string, Benchmark>> = {
   append,
   replay: replayLongLog,
   blink,
+  attack: attackJudgements,
   start: startTime,
   kill: killRounds(rounds),
 };

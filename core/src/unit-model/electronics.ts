@@ -10,13 +10,14 @@ import type { Wiring } from './wiring';
 export function plugsReached(
   wiring: Wiring,
   points: readonly string[],
-  lifted: Readonly<Record<string, string>> = {},
+  leads: Readonly<Record<string, string>> = {},
 ): readonly string[] {
   const { model } = wiring;
   const earths = model.supplies.flatMap((supply) => supplyTerminal(supply, 'earth') ?? []);
   const isEarth = (point: string): boolean => earths.some((earth) => wiring.byWire.joined(earth, point));
   const boards = new Set(model.boards.map(({ id }) => id));
-  const wires = model.wires.filter(({ id }) => lifted[id] !== 'lifted');
+  // A lead that is off names the terminal it was lifted from.
+  const wires = model.wires.filter(({ id }) => (leads[id] ?? 'on') === 'on');
   const reached = new Set(points.map(terminalOf).filter((point) => !isEarth(point)));
   const waiting = [...reached];
   const reach = (point: string): void => {

@@ -122,21 +122,29 @@ function conditions(context: VisitContext, state: VisitState): readonly Alterati
   });
 }
 
-/** A machine that stands there unplugged. */
+/** A machine that stands there unplugged; out of sight it may be back, and is told until somebody says so. */
 function cords({ model }: VisitContext, state: VisitState): readonly Alteration[] {
   return Object.entries(state.conditions.supplies ?? {}).flatMap(([id, found]): Alteration[] =>
-    found === 'plug-out'
+    found === 'plug-out' || (found !== 'on' && wasPulled(state, id))
       ? [
           {
             kind: 'cord',
             id,
-            words: `Out: ${supplyOf(model, id)?.plug ?? 'its plug'}`,
+            words: `${found === 'plug-out' ? 'Out' : 'Was out, not said to be back'}: ${supplyOf(model, id)?.plug ?? 'its plug'}`,
             isBlocking: false,
             restored: { label: 'It is in, and on', body: { type: 'supply-changed', supply: id, state: 'on' } },
           },
         ]
       : [],
   );
+}
+
+/** The last that was said of it, by switch or by plug, is that the plug is out. */
+function wasPulled(state: VisitState, supply: string): boolean {
+  const last = standingOf(state, 'supply-changed').findLast(
+    (event) => event.supply === supply && (event.state === 'plug-out' || event.state === 'on'),
+  );
+  return last?.state === 'plug-out';
 }
 
 function gas(state: VisitState): readonly Alteration[] {

@@ -3,6 +3,7 @@ import { DEMO_CONTEXT, uuid, VisitDriver } from '../../testing/demo';
 import type { SupplyState } from '../../procedure';
 import { unmetConditions } from '../walking';
 import { VisitContext, type EventEnvelope } from '../record';
+import { alterationsOf } from '.';
 
 /** A machine whose mains come by a plug, with or without a second source. */
 function withPlug(base: VisitContext, plug: string | undefined = 'the plug on the post'): VisitContext {
@@ -83,6 +84,10 @@ describe('a plug that is out, in my sight', () => {
       expect(lacks(visit)).toBe(0);
       end(visit, event.id, visit.events.at(-1) ?? event);
       expect(lacks(visit)).withContext(end.toString()).toBe(2);
+      // Nobody drops out of the register by going for a coffee: only what is on, or was never out, is not told.
+      const isTold = alterationsOf(visit.context, visit.state).some(({ kind }) => kind === 'cord');
+      const isBack = visit.state.conditions.supplies?.['mains'] === 'on' || end.toString().includes('retracted');
+      expect(isTold).withContext(end.toString()).toBe(!isBack);
     }
   });
 });
