@@ -46,7 +46,11 @@ describe('an insulation test', () => {
         fc.constantFrom(...wires),
         (point, lifted, back) => {
           const of = (ids: readonly string[]): readonly string[] =>
-            plugsReached(wiring, [point], Object.fromEntries(ids.map((id) => [id, wiring.model.wires.find((wire) => wire.id === id)?.from ?? ''])));
+            plugsReached(
+              wiring,
+              [point],
+              Object.fromEntries(ids.map((id) => [id, wiring.model.wires.find((wire) => wire.id === id)?.from ?? ''])),
+            );
           const fewer = of(lifted.filter((id) => id !== back));
           for (const plug of of([...new Set([...lifted, back])])) expect(fewer).toContain(plug);
         },
