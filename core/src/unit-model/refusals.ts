@@ -5,6 +5,8 @@ export const REFUSALS = {
   unknownPoint: (point: string) =>
     `“${point}” is no point of the wiring list: name the terminal, since what a jumper there would do cannot be told otherwise.`,
   shortsSupply: (supply: string) => `Refused: this would short the ${supply} supply.`,
+  tooCoarse: (meter: string, open: string, supply: string, limit: string) =>
+    `${meter} leaves ${open} open even where it shows nothing: it cannot prove ${supply} dead, which is under ${limit}. Take one with a lower range.`,
   noInsulationTest: (meter: string) => `${meter} does not test insulation: take an insulation tester.`,
   otherTestVoltage: (meter: string, asked: string, has: string) =>
     `${meter} does not test with ${asked}, as asked for${has === '' ? '' : `; it has ${has}`}.`,

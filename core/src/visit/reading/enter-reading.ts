@@ -189,7 +189,7 @@ function askedProof(context: VisitContext, state: VisitState, step: MeasurementS
   const task = proofTasks(context, state, step).find((each) => !each.done);
   if (!task) return undefined;
   const supplies = step.measure.proofOfDead ?? [];
-  const cannot = proofRefusal(context, meterHere(context, state), supplies);
+  const cannot = proofRefusal(context, meterHere(context, state), supplies, step.measure.place);
   if (task.kind === 'meter') {
     const expectation = resolveExpectation(knownLive(highestVolts(context, supplies)), 'ac-voltage');
     const asked: Asked = { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };

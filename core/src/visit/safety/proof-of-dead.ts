@@ -1,6 +1,6 @@
 import { PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
-import type { Meter } from '../../meter';
+import { uncertaintyOf, type Meter } from '../../meter';
 import {
   conductorPairs,
   deadLimit,
@@ -9,8 +9,9 @@ import {
   supplyOf,
   unpublishedConductors,
   type ConductorPair,
+  type Wiring,
 } from '../../unit-model';
-import { FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
+import { formatValue, FUNCTIONS, type MeasurementFunction, type Quantity, type Reading } from '../../quantity';
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
 import { currentStep } from '../walking';
@@ -84,9 +85,10 @@ const PROOF_FUNCTIONS = ['ac-voltage', 'dc-voltage'] as const satisfies readonly
  * Nobody knows what an unnamed meter shows, and a conductor without a point is never read.
  */
 export function proofRefusal(
-  { model }: Pick<VisitContext, 'model'>,
+  { model, wiring }: Pick<VisitContext, 'model' | 'wiring'>,
   meter: Meter | undefined,
   supplies: readonly string[],
+  place: 'dry' | 'wet' = 'dry',
 ): string | undefined {
   if (!meter) return REFUSALS.noMeterNamed();
   const lacking = PROOF_FUNCTIONS.find((each) => !meter.functions.has(each));
@@ -94,6 +96,28 @@ export function proofRefusal(
   for (const supply of supplies.map((id) => supplyOf(model, id))) {
     const missing = supply ? unpublishedConductors(supply) : [];
     if (supply && missing.length > 0) return REFUSALS.unpublished(supply.name ?? supply.id, missing);
+    const tooCoarse = supply && tooCoarseFor(wiring, meter, supply.id, place);
+    if (supply && tooCoarse)
+      return REFUSALS.tooCoarse(meter.name, tooCoarse.shows, supply.name ?? supply.id, tooCoarse.limit);
+  }
+  return undefined;
+}
+
+/** What a clean zero of this meter leaves open, where that is more than still counts as nothing: no reading would ever do. */
+function tooCoarseFor(
+  wiring: Wiring,
+  meter: Meter,
+  supply: string,
+  place: 'dry' | 'wet',
+): { readonly shows: string; readonly limit: string } | undefined {
+  for (const current of ['ac', 'dc'] as const) {
+    const measured = `${current}-voltage` as const;
+    const [finest] = meter.functions.get(measured)?.ranges ?? [];
+    const limit = deadLimit(wiring, supply, current, place);
+    if (!finest) continue;
+    const zero: Quantity = { value: 0, unit: 'V', exponent: Math.floor(Math.log10(finest.resolution)) };
+    const open = uncertaintyOf(zero, measured, meter).halfWidth95;
+    if (open > limit) return { shows: formatValue(open, 'V', 2), limit: formatValue(limit, 'V', 2) };
   }
   return undefined;
 }
@@ -106,7 +130,7 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
   const last = state.trail.at(-1)?.event;
   if (last !== undefined && !isVouchedFor(last, event)) return [];
   const supplies = step.measure.proofOfDead ?? [];
-  if (proofRefusal(context, context.meters[state.meter ?? ''], supplies) !== undefined) return [];
+  if (proofRefusal(context, context.meters[state.meter ?? ''], supplies, step.measure.place) !== undefined) return [];
   const missing = proofTasks(context, state, step).filter(
     (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
   );
