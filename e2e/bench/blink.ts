@@ -1,6 +1,6 @@
-import { isSameSign, lampSchedule, readBlinks, type FlashSign, type LampTiming } from '@juxtameter/core';
+import { isSameSign, lampSchedule, readBlinks, type FlashSign } from '@juxtameter/core';
 import { ORDINARY_HAND, seeded, tapping } from '../../core/src/testing/tapping-hand';
-import { followed, LAMP_TABLES } from '../../core/src/testing/lamp-tables';
+import { followed, LAMP_TABLES, someLamp } from '../../core/src/testing/lamp-tables';
 import { percentile, short, type Benchmark, type Row } from './row';
 
 const TRIALS = 2000;
@@ -73,19 +73,6 @@ function surelyWrong(): readonly Row[] {
       numbers: { wrong, sure },
     };
   });
-}
-
-function someLamp(random: () => number): LampTiming {
-  const flash = 400 + random() * 500;
-  const digit = flash * (2 + random());
-  return {
-    flash,
-    digit,
-    repeat: digit * (1.7 + random() * 0.9),
-    long: flash * (1.5 + random()),
-    slow: 900 + random() * 600,
-    fast: 250 + random() * 300,
-  };
 }
 
 function someSign(kind: Kind, upTo: (most: number) => number, random: () => number): FlashSign {

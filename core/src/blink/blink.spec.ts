@@ -8,24 +8,10 @@ import {
   type FlashSign,
   type LampTiming,
 } from '.';
-import { followed, LAMP_TABLES, SURE } from '../testing/lamp-tables';
+import { followed, LAMP_TABLES, someLamp, SURE } from '../testing/lamp-tables';
 import { ORDINARY_HAND, seeded, tapping, type Hand } from '../testing/tapping-hand';
 
 const SURE_HAND: Hand = { timing: 0.04, slips: 0 };
-
-/** A lamp of some board: its gaps differ, its pauses are plain. */
-function someLamp(random: () => number): LampTiming {
-  const flash = 400 + random() * 500;
-  const digit = flash * (2 + random());
-  return {
-    flash,
-    digit,
-    repeat: digit * (1.7 + random() * 0.9),
-    long: flash * (1.5 + random()),
-    slow: 900 + random() * 600,
-    fast: 250 + random() * 300,
-  };
-}
 
 function taps(sign: FlashSign, timing: LampTiming, hand: Hand, random: () => number, rounds = 3) {
   const even = sign.kind === 'rate' ? timing[sign.rate === 'slow' ? 'slow' : 'fast'] : timing.flash;

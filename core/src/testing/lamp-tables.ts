@@ -22,7 +22,7 @@ export const LAMP_TABLES: Readonly<Record<string, readonly FlashSign[]>> = {
 };
 
 /** A lamp of some board; `tight` where the pause between two counts is hardly longer than a flash. */
-function someLamp(random: () => number, isTight: boolean): LampTiming {
+export function someLamp(random: () => number, isTight = false): LampTiming {
   const flash = 400 + random() * 500;
   const digit = flash * (isTight ? 1.4 + 0.3 * random() : 2 + random());
   return {

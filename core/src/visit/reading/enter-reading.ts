@@ -32,6 +32,7 @@ import {
 } from '../safety';
 import { resolutionFacts } from './resolution-facts';
 import { jointOfParts } from './joint-of-parts';
+import { meterHere } from './meter-here';
 import { slotReadings, slotsOf, waivedParts, type Slot } from './slots';
 import { currentStep, unmetForMeasuring, unmetWait, type Unmet } from '../walking';
 import { strayAt } from './stray';
@@ -154,10 +155,6 @@ function nextSlot(state: VisitState, slots: readonly Slot[]): Slot | undefined {
   const read = slotReadings(state);
   const waived = waivedParts(state);
   return slots.find(({ id }) => !read.has(id) && !waived.has(id)) ?? slots[0];
-}
-
-export function meterHere(context: VisitContext, state: VisitState) {
-  return state.meter === undefined ? undefined : context.meters[state.meter];
 }
 
 /** Why the visit's meter must not be connected there. */

@@ -1,15 +1,7 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import { type MeasurementFunction, type Reading } from '../../quantity';
-
-import {
-  gradeHere,
-  judgedHere,
-  meterHere,
-  readTyped,
-  recorded,
-  refusalHere,
-  type EnteredReading,
-} from './enter-reading';
+import { gradeHere, judgedHere, readTyped, recorded, refusalHere, type EnteredReading } from './enter-reading';
+import { meterHere } from './meter-here';
 import { resolutionFacts } from './resolution-facts';
 import { isFreeChart, unmetForMeasuring, type Unmet } from '../walking';
 import type { ReadingTaken, VisitContext, VisitState } from '../record';

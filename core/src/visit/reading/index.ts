@@ -1,6 +1,7 @@
 export * from './enter-reading';
 export * from './slots';
 export * from './joint-of-parts';
+export * from './meter-here';
 export * from './resolution-facts';
 export * from './setting-times';
 export * from './free-reading';

@@ -1,7 +1,7 @@
 import type { MeasurementStep } from '../../procedure';
 import { judgeSet, type JointJudgement, type SetMember } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
-import { meterHere } from './enter-reading';
+import { meterHere } from './meter-here';
 import { jointExpectation, openRound, slotsOf, type Round } from './slots';
 
 /** What the parts read before and this one come to together; undefined while others are still to be read. */
