@@ -18,12 +18,17 @@ export interface BlinkCandidate {
   readonly probability: number;
 }
 
+/** Nothing to compare with, a sign the code table does not have, or an even flash that may be the beginning of a count. */
+export type BlinkLimit = 'no-table' | 'outside-table' | 'may-be-long';
+
 /** What taps in time with a lamp say. */
 export interface BlinkReading {
   /** Missing while the taps show no pattern. */
   readonly sign?: FlashSign;
   /** From 0 to 1; never above 0.5 before the second round is complete. */
   readonly confidence: number;
+  /** Why it cannot be surer, however long one goes on; missing where only more rounds are wanted. */
+  readonly limit?: BlinkLimit;
   /** Whole rounds followed. */
   readonly rounds: number;
   /** What else it may be, likeliest first. */
@@ -118,6 +123,7 @@ function told(best: Fit, fits: readonly Fit[], taps: readonly Press[], known: re
   const rounds = Math.floor(walked / Math.max(round.length, EVEN_ROUND));
   const share = 1 / sum;
   const evens = evenSign(best);
+  const limit = limitOf(evens, walked, known);
   const others = fits
     .map((fit, index) => ({ sign: evenSign(fit), probability: (weights[index] ?? 0) / sum }))
     .filter((each) => !isSameSign(each.sign, evens) && each.probability > 0.01)
@@ -125,7 +131,8 @@ function told(best: Fit, fits: readonly Fit[], taps: readonly Press[], known: re
     .slice(0, 3);
   return {
     sign: evens,
-    confidence: Math.min(share, rounds >= 2 ? 1 : UNSURE, mostSure(evens, walked, known)),
+    confidence: Math.min(share, rounds >= 2 ? 1 : UNSURE, limit === undefined ? 1 : MOST_SURE[limit]),
+    ...(limit === undefined ? {} : { limit }),
     rounds,
     others,
     taps: taps.map((_, index) => tapWord(alignment, round, index)),
@@ -140,17 +147,21 @@ const UNSURE = 0.5;
  * twice the evidence. Fitted to simulated hands and lamps.
  */
 const TEMPERED = 0.5;
-/** Without a table nothing is told as certain. */
-const WITHOUT_TABLE = 0.8;
+/** How sure one can be at most. */
+const MOST_SURE: Readonly<Record<BlinkLimit, number>> = {
+  'no-table': 0.8,
+  'outside-table': UNSURE,
+  'may-be-long': UNSURE,
+};
 
-/** How sure one can be of a sign at most after so many flashes, for what the code table has. */
-function mostSure(sign: FlashSign, flashes: number, known: readonly FlashSign[]): number {
+/** What keeps one from being sure of a sign after so many flashes, for what the code table has. */
+function limitOf(sign: FlashSign, flashes: number, known: readonly FlashSign[]): BlinkLimit | undefined {
   const counts = known.map((each) => (each.kind === 'blinks' ? each.counts.reduce((sum, count) => sum + count, 0) : 0));
   const longest = known.length === 0 ? MOST_FLASHES : Math.max(...counts);
   // What goes on evenly may be the beginning of a long count.
-  if (sign.kind === 'rate' && flashes <= longest) return UNSURE;
-  if (known.length === 0) return WITHOUT_TABLE;
-  return known.some((each) => isSameSign(each, sign)) ? 1 : UNSURE;
+  if (sign.kind === 'rate' && flashes <= longest) return 'may-be-long';
+  if (known.length === 0) return 'no-table';
+  return known.some((each) => isSameSign(each, sign)) ? undefined : 'outside-table';
 }
 
 /** A round of one flash is an even flash: its rate tells, and only a slow one is a count of one. */

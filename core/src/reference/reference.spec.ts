@@ -297,7 +297,7 @@ describe('figures that protect and insulation over time', () => {
     };
     expect(lines({ earlier: '100 MΩ', later: '260 MΩ' })).toBe('2.6, enough');
     expect(lines({ earlier: '100 MΩ', later: '190 MΩ' })).toBe('1.9, too little');
-    expect(lines({ which: '30 and 60 s', earlier: '100 MΩ', later: '130 MΩ' })).toBe('1.3, enough');
+    expect(lines({ which: '30, 60 s', earlier: '100 MΩ', later: '130 MΩ' })).toBe('1.3, enough');
     expect(lines({ earlier: '6 GΩ', later: '7 GΩ' })).toContain('says nothing');
   });
 });

@@ -98,9 +98,9 @@ const index: Calculator = {
     {
       id: 'which',
       label: 'Readings at',
-      start: '1 and 10 min',
+      start: '1, 10 min',
       kind: 'choice',
-      choices: ['1 and 10 min', '30 and 60 s'],
+      choices: ['1, 10 min', '30, 60 s'],
     },
     {
       id: 'earlier',
@@ -115,7 +115,7 @@ const index: Calculator = {
   compute: (values) => {
     const [earlier, later] = [values.number('earlier'), values.number('later')];
     if (!(earlier > 0 && later > 0)) return 'Both readings are above zero.';
-    const isIndex = values.choice('which') === '1 and 10 min';
+    const isIndex = values.choice('which') === '1, 10 min';
     const least = isIndex ? LEAST_POLARISATION : LEAST_ABSORPTION;
     const { ratio, isEnough } = absorption(earlier, later, least);
     const saysNothing = isIndex && earlier >= INDEX_SAYS_NOTHING_FROM;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output, signal, viewChild } from '@angular/core';
 import { Button } from '../kit/button';
-import { flashWords, readBlinks, type FlashSign, type Press } from '@juxtameter/core';
+import { flashWords, readBlinks, type BlinkLimit, type FlashSign, type Press } from '@juxtameter/core';
 import { TapPad } from './tap-pad';
 import { TapTrace } from './tap-trace';
 
@@ -37,7 +37,7 @@ const SURE = 0.9;
         <p>
           <strong>{{ isSure() ? 'Sure' : 'Not sure yet' }}</strong>, {{ percent() }} %, {{ reading().rounds }}
           {{ reading().rounds === 1 ? 'round' : 'rounds' }} followed{{ slips() }}.
-          {{ isSure() ? '' : 'Tap on through one more round.' }}
+          {{ isSure() ? '' : advice() }}
         </p>
         @if (reading().others.length > 0 && !isSure()) {
           <p class="small soft">
@@ -97,6 +97,10 @@ export class BlinkReader {
     const words = [...(missed > 0 ? [`${missed} missed`] : []), ...(doubled > 0 ? [`${doubled} tapped twice`] : [])];
     return words.length === 0 ? '' : ` (${words.join(', ')})`;
   });
+  protected readonly advice = computed(() => {
+    const { limit } = this.reading();
+    return limit === undefined ? 'Tap on through one more round.' : ADVICE[limit];
+  });
   protected readonly words = flashSaid;
 
   focus(): void {
@@ -118,6 +122,12 @@ export class BlinkReader {
     this.focus();
   }
 }
+
+const ADVICE: Readonly<Record<BlinkLimit, string>> = {
+  'no-table': 'There is no code table to compare with: count it once more by eye.',
+  'outside-table': 'The code table does not have it: count it once more by eye.',
+  'may-be-long': 'It may be the beginning of a long count: tap on.',
+};
 
 /** "3 flashes", "2 + 3", "fast". */
 function flashSaid(sign: FlashSign): string {

@@ -46,7 +46,8 @@ describe('the blink reader', () => {
     lampSchedule({ kind: 'blinks', counts }, USUAL_LAMP, rounds).map(({ on }) => ({ down: on }));
 
   it('says the sign, how sure it is, and keeps it on a tap', async () => {
-    const shown = await Shown.of(BlinkReader, { presses: taps([2, 3], 3) });
+    const known = [{ kind: 'blinks', counts: [2, 3] } as const];
+    const shown = await Shown.of(BlinkReader, { presses: taps([2, 3], 3), known });
     const kept: FollowedSign[] = [];
     shown.fixture.componentInstance.followed.subscribe((sign) => kept.push(sign));
     expect(shown.page.querySelector('[data-testid=decoded]')?.textContent?.trim()).toBe('2 + 3');
@@ -54,6 +55,14 @@ describe('the blink reader', () => {
     await shown.press('Keep 2 + 3');
     expect(kept[0]?.sign).toEqual({ kind: 'blinks', counts: [2, 3] });
     expect(kept[0]?.confidence).toBeGreaterThan(0.9);
+  });
+
+  it('is not sure of what no table has, and says why', async () => {
+    const alone = await Shown.of(BlinkReader, { presses: taps([2, 3], 4) });
+    expect(alone.words).toContain('There is no code table to compare with');
+    const known = [{ kind: 'blinks', counts: [4] } as const];
+    const outside = await Shown.of(BlinkReader, { presses: taps([2, 3], 4), known });
+    expect(outside.words).toContain('The code table does not have it');
   });
 
   it('asks for another round before the second one, and names what was missed', async () => {

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import {
   formatReading,
-  slotReadings,
+  judgedRound,
+  openRound,
   slotsOf,
   terminalLabel,
   type MeasurementStep,
@@ -99,7 +100,8 @@ export class SetProgress {
   readonly next = input<string>();
   protected readonly parts = computed(() => {
     const { model } = this.context();
-    const read = slotReadings(this.visit());
+    // What was read stays in sight while the whole cannot be decided: each part is looked at for that.
+    const { read } = judgedRound(this.visit()) ?? openRound(this.visit());
     return slotsOf(this.context(), this.visit(), this.step(), this.method()).map(({ id, name, from, to }) => {
       const event = read.get(id);
       const points = `${terminalLabel(model, from)} to ${terminalLabel(model, to)}`;
