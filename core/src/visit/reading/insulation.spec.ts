@@ -3,6 +3,7 @@ import { HAND_METER } from '../../testing/demo';
 import { FAN_CONTEXT } from '../../testing/traps';
 import { VisitDriver } from '../../testing/demo';
 import { plugsReached } from '../../unit-model';
+import { unmetForMeasuring } from '../walking';
 import { askedFree, VisitContext } from '..';
 
 const CONTEXT = new VisitContext({ ...FAN_CONTEXT, meters: { ...FAN_CONTEXT.meters, [HAND_METER.id]: HAND_METER } });
@@ -31,6 +32,12 @@ describe('an insulation test', () => {
       expect(unmetAt(visit, from, to))
         .withContext(`${from} to ${to}`)
         .toContain('connectors IV.X3');
+    const once = unmetForMeasuring(
+      CONTEXT.wiring,
+      { function: 'insulation', from: 'M1.U', to: 'PE.3', requires: { connectors: { 'IV.X3': 'out' } } },
+      visit.state.conditions,
+    ).filter(({ id }) => id === 'IV.X3');
+    expect(once.map(({ words }) => words.endsWith('the test voltage would reach the board'))).toEqual([true]);
     visit.log({ type: 'connector-changed', connector: 'IV.X3', state: 'out' });
     expect(unmetAt(visit, 'M1.U', 'PE.3').filter((each) => each.startsWith('connectors'))).toEqual([]);
   });

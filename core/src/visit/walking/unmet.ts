@@ -31,10 +31,11 @@ export interface Unmet extends Omit<ConditionEntry, 'group'> {
 
 /** What stands between the conditions that hold and a measurement, with what its function always demands. */
 export function unmetForMeasuring(wiring: Wiring, method: MeasuringMethod, holding: Conditions): readonly Unmet[] {
-  return [
-    ...unmetConditions(wiring.model, requirementsOf(wiring.model, method), holding),
-    ...(method.function === 'insulation' ? unmetElectronics(wiring, method, holding) : []),
-  ];
+  const electronics = method.function === 'insulation' ? unmetElectronics(wiring, method, holding) : [];
+  // A chart that says so itself does not say why.
+  const isSaid = ({ group, id }: Unmet): boolean => electronics.some((each) => each.group === group && each.id === id);
+  const required = unmetConditions(wiring.model, requirementsOf(wiring.model, method), holding);
+  return [...required.filter((each) => !isSaid(each)), ...electronics];
 }
 
 /** A tester's hundreds of volts kill a board, and a board makes good insulation look bad. */
