@@ -57,9 +57,12 @@ describe('the blink reader', () => {
     expect(kept[0]?.confidence).toBeGreaterThan(0.9);
   });
 
-  it('is not sure of what no table has, and says why', async () => {
+  it('is not sure without a code table, and says why', async () => {
     const alone = await Shown.of(BlinkReader, { presses: taps([2, 3], 4) });
     expect(alone.words).toContain('There is no code table to compare with');
+  });
+
+  it('is not sure of what the table does not have', async () => {
     const known = [{ kind: 'blinks', counts: [4] } as const];
     const outside = await Shown.of(BlinkReader, { presses: taps([2, 3], 4), known });
     expect(outside.words).toContain('The code table does not have it');
