@@ -1,4 +1,4 @@
-import { SUPPLY_STATES, type AfterCondition, type Conditions } from '@juxtameter/core';
+import { PART_STATES, SUPPLY_STATES, type AfterCondition, type Conditions } from '@juxtameter/core';
 import * as yup from 'yup';
 import { address, id, listOf, name, oneOf, optional, quantity, record, says, shape } from './describe';
 
@@ -27,6 +27,7 @@ export const conditionsSchema = optional(
     bypasses: says('Jumper to whether it is in; out where nothing is said.', record(oneOf(['in', 'out']).required())),
     interlocks: says('Interlock to whether somebody holds it.', record(oneOf(['free', 'held']).required())),
     covers: says('Cover to whether it is on.', record(oneOf(['on', 'off']).required())),
+    parts: says('Device or board to whether it is in service.', record(oneOf(PART_STATES).required())),
     positions: says('Selector or setting to its position.', record(name().required())),
     press: says(
       'Part to what is done to it; it is let go with the step.',

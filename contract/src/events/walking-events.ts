@@ -100,8 +100,15 @@ export const walkingEvents: BodiesOf<
   'visit-resumed': {
     awaySeconds: says('Seconds since the last event; negative when the clock went backwards.', finite().required()),
   },
-  'handed-over': { to: says('Who goes on.', name().required()) },
+  'handed-over': {
+    to: says('Who goes on.', name().required()),
+    altered: says(
+      'What stood altered at the machine, in words, as it was read out.',
+      listOf(text(600).required(), 100),
+    ),
+  },
   'visit-closed': {
     leaves: says('Why something at the machine stays altered: a plug out, a lead or a cover off.', text(600)),
+    altered: says('What stood altered at the machine, in words.', listOf(text(600).required(), 100)),
   },
 };

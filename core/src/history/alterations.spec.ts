@@ -1,6 +1,18 @@
 import { BURNER_CONTEXT } from '../testing/burner';
 import { VisitDriver } from '../testing/demo';
-import { ALTERATION_KINDS, alterationsOf, closingRefusal, type Alteration, type EventBody } from '../visit';
+import type { ProcedureDocument, WalkableStep } from '../procedure';
+import {
+  ALTERATION_KINDS,
+  alterationsOf,
+  alteredWords,
+  closingRefusal,
+  eventWords,
+  VisitContext,
+  type Alteration,
+  type EventBody,
+  type EventWords,
+  type Grade,
+} from '../visit';
 import { pastVisit, suspicions } from '.';
 
 const open = (...bodies: readonly EventBody[]): VisitDriver => {
@@ -11,26 +23,51 @@ const open = (...bodies: readonly EventBody[]): VisitDriver => {
 };
 const of = ({ context, state }: VisitDriver): readonly Alteration[] => alterationsOf(context, state);
 
+const wordsOf = ({ context, state }: VisitDriver, type: EventBody['type']): EventWords | undefined => {
+  const line = state.trail.find(({ event }) => event.type === type);
+  return line && eventWords(context, state, line);
+};
+const setting = (value: string, grade: Grade = 'observed'): EventBody => ({
+  type: 'setting-read',
+  setting: 'BC.S1',
+  value,
+  grade,
+});
+const selector = (state: string): EventBody => ({ type: 'condition-noted', group: 'positions', item: 'S9', state });
+const outOfService = (item: string): EventBody => ({
+  type: 'condition-noted',
+  group: 'parts',
+  item,
+  state: 'out-of-service',
+});
+
 /** One of each kind, and whether closing is possible with it at all. */
-const EACH: Readonly<Record<Alteration['kind'], { readonly body: EventBody; readonly isBlocking: boolean }>> = {
+const EACH: Readonly<
+  Record<Alteration['kind'], { readonly bodies: readonly EventBody[]; readonly isBlocking: boolean }>
+> = {
   jumper: {
-    body: { type: 'bypass-placed', bypass: 'j', from: 'PS1.1', to: 'PS1.2', why: 'test', removes: 'draught' },
+    bodies: [{ type: 'bypass-placed', bypass: 'j', from: 'PS1.1', to: 'PS1.2', why: 'test', removes: 'draught' }],
     isBlocking: true,
   },
-  interlock: { body: { type: 'condition-noted', group: 'interlocks', item: 'lid', state: 'held' }, isBlocking: true },
-  lead: { body: { type: 'condition-noted', group: 'leads', item: 'w8', state: 'BC.X3.1' }, isBlocking: false },
-  plug: { body: { type: 'connector-changed', connector: 'BC.X3', state: 'out' }, isBlocking: false },
-  cord: { body: { type: 'supply-changed', supply: 'mains', state: 'plug-out' }, isBlocking: false },
-  cover: { body: { type: 'condition-noted', group: 'covers', item: 'main', state: 'off' }, isBlocking: false },
-  gas: { body: { type: 'hazard-noted', kind: 'gas', where: 'at the valve' }, isBlocking: false },
+  interlock: {
+    bodies: [{ type: 'condition-noted', group: 'interlocks', item: 'lid', state: 'held' }],
+    isBlocking: true,
+  },
+  part: { bodies: [outOfService('BC')], isBlocking: false },
+  lead: { bodies: [{ type: 'condition-noted', group: 'leads', item: 'w8', state: 'BC.X3.1' }], isBlocking: false },
+  plug: { bodies: [{ type: 'connector-changed', connector: 'BC.X3', state: 'out' }], isBlocking: false },
+  cord: { bodies: [{ type: 'supply-changed', supply: 'mains', state: 'plug-out' }], isBlocking: false },
+  cover: { bodies: [{ type: 'condition-noted', group: 'covers', item: 'main', state: 'off' }], isBlocking: false },
+  setting: { bodies: [setting('00'), setting('10')], isBlocking: false },
+  gas: { bodies: [{ type: 'hazard-noted', kind: 'gas', where: 'at the valve' }], isBlocking: false },
 };
 
 describe('the register of what was altered', () => {
   for (const kind of ALTERATION_KINDS) {
-    const { body, isBlocking } = EACH[kind];
+    const { bodies, isBlocking } = EACH[kind];
 
     it(`has a ${kind}, asks for it at closing, and tells it to the next visit`, () => {
-      const visit = open(body);
+      const visit = open(...bodies);
       expect(of(visit).map((each) => each.kind)).toEqual([kind]);
       const [found] = of(visit);
       expect(closingRefusal(visit.context, visit.state)).toContain(found?.words ?? 'nothing');
@@ -42,7 +79,7 @@ describe('the register of what was altered', () => {
     });
 
     it(`forgets a ${kind} once hands have put it right, and never by looking away`, () => {
-      const visit = open(body);
+      const visit = open(...bodies);
       const [found] = of(visit);
       if (!found?.restored) return expect(kind).toBe('gas');
       visit.log({ type: 'note-added', text: 'tea' });
@@ -54,7 +91,7 @@ describe('the register of what was altered', () => {
   }
 
   it('has all of them side by side, and closes only when the last is put right or has its reason', () => {
-    const visit = open(...ALTERATION_KINDS.map((kind) => EACH[kind].body));
+    const visit = open(...ALTERATION_KINDS.flatMap((kind) => EACH[kind].bodies));
     expect(new Set(of(visit).map(({ kind }) => kind))).toEqual(new Set(ALTERATION_KINDS));
     for (const { restored } of of(visit)) if (restored) visit.log(restored.body);
     expect(of(visit).map(({ kind }) => kind)).toEqual(['gas']);
@@ -62,11 +99,83 @@ describe('the register of what was altered', () => {
   });
 
   it('says in the log what was left, and why', () => {
-    const visit = open(EACH.plug.body);
-    visit.log({ type: 'visit-closed', leaves: 'water in it' });
+    const visit = open(...EACH.plug.bodies);
+    const altered = alteredWords(visit.context, visit.state);
+    visit.log({ type: 'visit-closed', leaves: 'water in it', altered });
+    expect(wordsOf(visit, 'visit-closed')?.detail).toContain('Left so, water in it: Plug out');
     expect(visit.state.closed).toBeTrue();
     const past = pastVisit('v', visit.context, visit.state);
     expect(past.leftBecause).toBe('water in it');
     expect(past.left[0]?.words).toContain('Plug out');
+  });
+
+  it('never closes over a protection that is out of service, whatever the reason', () => {
+    const protections = BURNER_CONTEXT.model.devices.filter(({ protection }) => protection !== undefined);
+    expect(protections.length).toBeGreaterThan(3);
+    for (const { id, protection = '' } of protections) {
+      const visit = open(outOfService(id));
+      expect(closingRefusal(visit.context, visit.state, 'no spare in the van')).toContain(id);
+      expect(of(visit)[0]?.takesAway).toContain(protection.replaceAll('-', ' '));
+      visit.log({ type: 'visit-closed', leaves: 'no spare in the van' });
+      expect(visit.state.closed).withContext(id).toBeFalse();
+    }
+  });
+
+  it('keeps a part out of service where the note of it is taken back: hands may have done it', () => {
+    const visit = open(outOfService('PS1'));
+    visit.log({ type: 'retracted', event: visit.events.at(-1)?.id ?? '' });
+    expect(of(visit).map(({ kind }) => kind)).toEqual(['part']);
+  });
+
+  it('holds a setting against what somebody saw first, whatever was turned in between', () => {
+    const POSITIONS = ['00', '10', '01'];
+    for (const found of POSITIONS)
+      for (const tried of POSITIONS)
+        for (const left of POSITIONS) {
+          const visit = open(setting(found), setting(tried), setting(left));
+          expect(of(visit).map(({ id }) => id)).toEqual(found === left ? [] : ['BC.S1']);
+          const turned = open(selector(found), selector(tried), selector(left));
+          expect(of(turned).map(({ id }) => id)).toEqual(found === left ? [] : ['S9']);
+        }
+  });
+
+  it('takes no hearsay for how a setting was found', () => {
+    expect(of(open(setting('00', 'reported'), setting('10')))).toEqual([]);
+    expect(of(open(setting('00', 'assumed'), setting('10'), setting('01')))[0]?.words).toContain('found at 10');
+  });
+
+  it('says that nobody knows how a selector was found which the chart had turned before anyone looked', () => {
+    const step: WalkableStep = {
+      kind: 'action',
+      text: 'Turn it to hand.',
+      sets: { positions: { S9: 'hand' } },
+      next: '@end',
+    };
+    const [any] = Object.values(BURNER_CONTEXT.procedures);
+    const chart = { ...any, id: 'turns', start: 'turn', steps: { turn: step } } as ProcedureDocument;
+    const context = new VisitContext({ model: BURNER_CONTEXT.model, procedures: { turns: chart }, meters: {} });
+    for (const before of [[], [selector('auto')]]) {
+      const visit = new VisitDriver(context);
+      visit.log({ type: 'visit-opened', unit: 'burner', complaint: '' });
+      before.forEach((body) => visit.log(body));
+      visit.log({ type: 'procedure-started', procedure: 'turns', start: 'turn' });
+      visit.log({ type: 'action-done', step: 'turn', next: '@end' });
+      const words = of(visit).map((each) => each.words);
+      expect(words).toEqual([jasmine.stringContaining(before.length > 0 ? 'found at auto' : 'is not noted')]);
+    }
+  });
+
+  it('is read out at a hand-over, and the record keeps what was told, whatever is put right later', () => {
+    const visit = open(...EACH.plug.bodies, ...EACH.part.bodies);
+    visit.log({ type: 'handed-over', to: 'Moss', altered: alteredWords(visit.context, visit.state) });
+    const told = wordsOf(visit, 'handed-over');
+    expect(told?.title).toContain('Moss');
+    expect(told?.detail).toContain('Plug out');
+    expect(told?.detail).toContain('Out of service');
+    for (const { restored } of of(visit)) if (restored) visit.log(restored.body);
+    expect(wordsOf(visit, 'handed-over')).toEqual(told);
+    const nothing = open();
+    nothing.log({ type: 'handed-over', to: 'Moss', altered: [] });
+    expect(wordsOf(nothing, 'handed-over')?.detail).toContain('nothing altered that is known of');
   });
 });

@@ -8,6 +8,8 @@ export interface Conditions {
   readonly bypasses?: Readonly<Record<string, 'in' | 'out'>>;
   readonly interlocks?: Readonly<Record<string, 'free' | 'held'>>;
   readonly covers?: Readonly<Record<string, 'on' | 'off'>>;
+  /** Devices and boards that somebody has put out of action: a breaker left off, a cock closed, a sensor blinded. */
+  readonly parts?: Readonly<Record<string, PartState>>;
   readonly positions?: Readonly<Record<string, string>>;
   readonly press?: Readonly<Record<string, 'pressed' | 'flexed' | 'free'>>;
   readonly facts?: Readonly<Record<string, boolean>>;
@@ -25,8 +27,11 @@ export interface AfterCondition {
 }
 
 /** Groups that are noted as they are found, without an event of their own. */
-export const NOTED_GROUPS = ['leads', 'interlocks', 'covers', 'positions', 'press', 'facts'] as const;
+export const NOTED_GROUPS = ['leads', 'interlocks', 'covers', 'parts', 'positions', 'press', 'facts'] as const;
 export type NotedGroup = (typeof NOTED_GROUPS)[number];
+
+export const PART_STATES = ['in-service', 'out-of-service'] as const;
+export type PartState = (typeof PART_STATES)[number];
 
 /**
  * Locked is not dead, and unknown counts as live. `plug-out` is of a cord-connected supply: its plug is out and in the sight
@@ -44,6 +49,7 @@ export const CONDITION_GROUPS = [
   'bypasses',
   'interlocks',
   'covers',
+  'parts',
   'positions',
   'press',
   'facts',
@@ -84,6 +90,8 @@ export function restingState(group: ConditionGroup): string {
     case 'covers':
     case 'leads':
       return 'on';
+    case 'parts':
+      return 'in-service';
     default:
       return 'unknown';
   }

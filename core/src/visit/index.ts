@@ -36,6 +36,7 @@ export {
 export {
   ALTERATION_KINDS,
   alterationsOf,
+  alteredWords,
   closingRefusal,
   meterRefusal,
   powerUpRefusal,

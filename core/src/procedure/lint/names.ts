@@ -1,5 +1,6 @@
 import {
   CAUTIONS,
+  isKnownElement,
   problemError,
   problemWarning,
   sequenceOf,
@@ -118,6 +119,8 @@ function lintEntry(
       return model.wires.some((each) => each.id === entry.id) ? [] : unknown('wire');
     case 'bypasses':
       return bypasses.has(entry.id) ? [] : [problemError(path, `No step of this chart places a bypass "${entry.id}".`)];
+    case 'parts':
+      return isKnownElement(model, entry.id) ? [] : unknown('part');
     case 'facts':
       return Object.hasOwn(model.facts ?? {}, entry.id) ? [] : unknown('fact');
     default:

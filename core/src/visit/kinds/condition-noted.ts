@@ -1,6 +1,6 @@
 import type { Conditions, NotedGroup } from '../../procedure';
 import { TOUCHES_NO_SUPPLY, type EventKind } from '../record';
-import { changed, conditionName } from '../walking';
+import { changed, conditionName, spoken } from '../walking';
 import { capital } from './words';
 
 /** How something at the machine was found or put: a lead off, a cover open, an interlock held, a part pressed. */
@@ -16,14 +16,15 @@ export interface ConditionNoted {
 export const conditionNoted: EventKind<ConditionNoted> = {
   ...TOUCHES_NO_SUPPLY,
   apply: (_context, state, event) => changed(state, noted(event)),
-  // An interlock that was held counts as held until hands have let it go.
-  leaves: (_context, state, { event }) =>
-    event.group === 'interlocks' && event.state === 'held' ? changed(state, noted(event)) : state,
+  // An interlock that was held counts as held until hands have let it go; so does what was put out of service.
+  leaves: (_context, state, { event }) => (STAYS.has(event.state) ? changed(state, noted(event)) : state),
   words: ({ model }, _state, { event: { group, item, state } }) => ({
     kind: group === 'press' ? 'look' : 'energy',
-    title: `${capital(conditionName(model, { group, id: item }))}: ${state}`,
+    title: `${capital(conditionName(model, { group, id: item }))}: ${group === 'parts' ? spoken(state) : state}`,
   }),
 };
+
+const STAYS: ReadonlySet<string> = new Set(['held', 'out-of-service']);
 
 /** In the vocabulary of conditions. */
 function noted({ group, item, state }: ConditionNoted): Conditions {

@@ -1,26 +1,23 @@
 import { alterationsOf } from '../safety';
-import { heldInterlocks, openBypasses, TOUCHES_NOTHING, type EventKind } from '../record';
+import { TOUCHES_NOTHING, type EventKind } from '../record';
 
 export interface VisitClosed {
   readonly type: 'visit-closed';
   /** Why something at the machine stays altered: a plug out, a lead off, a cover off. */
   readonly leaves?: string;
+  /** What stood altered when it was closed, in words. */
+  readonly altered?: readonly string[];
 }
 
 export const visitClosed: EventKind<VisitClosed> = {
   ...TOUCHES_NOTHING,
   undo: 'never',
-  apply: (_context, state) =>
+  apply: (context, state) =>
     // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
-    openBypasses(state).length > 0 || heldInterlocks(state).length > 0 ? state : { ...state, closed: true },
-  words: (context, state, { event: { leaves = '' } }) => ({
+    alterationsOf(context, state).some(({ isBlocking }) => isBlocking) ? state : { ...state, closed: true },
+  words: (_context, _state, { event: { leaves = '', altered = [] } }) => ({
     kind: 'mark',
     title: 'Visit closed',
-    detail:
-      leaves === ''
-        ? ''
-        : `Left so, ${leaves}: ${alterationsOf(context, state)
-            .map(({ words }) => words)
-            .join('; ')}`,
+    detail: leaves === '' ? '' : [`Left so, ${leaves}`, altered.join('; ')].filter((each) => each !== '').join(': '),
   }),
 };

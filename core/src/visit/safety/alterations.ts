@@ -1,5 +1,5 @@
-import { conditionEntries } from '../../procedure';
-import { elementName, supplyOf, terminalLabel } from '../../unit-model';
+import { conditionEntries, restingState } from '../../procedure';
+import { elementName, itemOf, supplyOf, terminalLabel } from '../../unit-model';
 import { conditionName } from '../walking';
 import {
   heldInterlocks,
@@ -9,8 +9,19 @@ import {
   type VisitContext,
   type VisitState,
 } from '../record';
+import { settingsTurned } from './settings-turned';
 
-export const ALTERATION_KINDS = ['jumper', 'interlock', 'lead', 'plug', 'cord', 'cover', 'gas'] as const;
+export const ALTERATION_KINDS = [
+  'jumper',
+  'interlock',
+  'part',
+  'lead',
+  'plug',
+  'cord',
+  'cover',
+  'setting',
+  'gas',
+] as const;
 
 /** Something at the machine that is not as it was built, or that nobody should walk away from. */
 export interface Alteration {
@@ -31,10 +42,19 @@ export function alterationsOf(context: VisitContext, state: VisitState): readonl
   return [
     ...jumpers(context, state),
     ...interlocks(context, state),
+    ...partsOut(context, state),
     ...conditions(context, state),
+    ...settingsTurned(context, state),
     ...cords(context, state),
     ...gas(state),
   ];
+}
+
+/** Each alteration as it is read out and kept: "Jumper in: FS1·1 to FS1·2, without dry run protection". */
+export function alteredWords(context: VisitContext, state: VisitState): readonly string[] {
+  return alterationsOf(context, state).map(({ words, takesAway }) =>
+    takesAway === undefined ? words : `${words}, without ${takesAway}`,
+  );
 }
 
 /**
@@ -75,6 +95,29 @@ function interlocks({ model }: VisitContext, state: VisitState): readonly Altera
       body: { type: 'condition-noted', group: 'interlocks', item: id, state: 'free' },
     },
   }));
+}
+
+/** A protection that was put out of action is as good as bypassed; anything else may be left so with its reason. */
+function partsOut({ model }: VisitContext, state: VisitState): readonly Alteration[] {
+  return conditionEntries({ parts: state.conditions.parts ?? {} }).flatMap(
+    ({ group, id, state: found }): Alteration[] => {
+      if (found === restingState(group)) return [];
+      const protection = model.devices.find((device) => device.id === itemOf(model, id))?.protection;
+      return [
+        {
+          kind: 'part',
+          id,
+          words: `Out of service: ${elementName(model, id)}`,
+          ...(protection === undefined ? {} : { takesAway: `${protection.replaceAll('-', ' ')} protection` }),
+          isBlocking: protection !== undefined,
+          restored: {
+            label: 'It is in service again',
+            body: { type: 'condition-noted', group: 'parts', item: id, state: 'in-service' },
+          },
+        },
+      ];
+    },
+  );
 }
 
 /** Leads off, plugs out, covers off. */

@@ -6,6 +6,7 @@ import {
   methodOf,
   outcomesOf,
   keyBeside,
+  restingState,
   type MeasuredOutcome,
   type MeasuringMethod,
 } from '../../procedure';
@@ -13,7 +14,7 @@ import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity
 import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
 import { VERDICT_WORDS, type Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
-import { conditionName, currentStep, settle, stepOf, type Unmet } from '../walking';
+import { conditionName, currentStep, settle, spoken, stepOf, type Unmet } from '../walking';
 
 /** "Step 8 of up to 19 · AC volts". */
 export function stepCaption(context: VisitContext, state: VisitState): string {
@@ -43,6 +44,7 @@ export function conditionsWords(context: VisitContext, state: VisitState): strin
     leads = {},
     interlocks = {},
     covers = {},
+    parts = {},
     positions = {},
   } = state.conditions;
   const words = [
@@ -51,9 +53,11 @@ export function conditionsWords(context: VisitContext, state: VisitState): strin
     ...conditionEntries({ connectors })
       .filter(({ state: held }) => held === 'out')
       .map((entry) => `${conditionName(context.model, entry)} out`),
-    ...conditionEntries({ leads, interlocks, covers })
-      .filter(({ state: held }) => !['on', 'free'].includes(held))
-      .map((entry) => `${conditionName(context.model, entry)} ${entry.group === 'leads' ? 'off' : entry.state}`),
+    ...conditionEntries({ leads, interlocks, covers, parts })
+      .filter(({ group, state: held }) => held !== restingState(group))
+      .map(
+        (entry) => `${conditionName(context.model, entry)} ${entry.group === 'leads' ? 'off' : spoken(entry.state)}`,
+      ),
     ...conditionEntries({ positions }).map((entry) => `${conditionName(context.model, entry)} at ${entry.state}`),
   ];
   return words.join(', ');

@@ -48,8 +48,9 @@ export function fixFor(context: VisitContext, visit: VisitState, { group, id, st
         state,
         state === 'on' ? 'It sits again' : `It is off ${terminalLabel(model, state)} now`,
       );
+    case 'parts':
     case 'press':
-      return noted('press', id, state, `${elementName(model, id)} is ${state} now`);
+      return noted(group, id, state, `${elementName(model, id)} is ${state.replaceAll('-', ' ')} now`);
     case 'interlocks':
     case 'covers':
     case 'positions':

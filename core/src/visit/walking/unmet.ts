@@ -159,6 +159,7 @@ export function conditionName(model: UnitModelDocument, entry: Pick<ConditionEnt
     case 'bypasses':
       return `jumper "${entry.id.replaceAll('-', ' ')}"`;
     case 'leads':
+    case 'parts':
     case 'press':
     case 'fitted':
       return elementName(model, entry.id);
@@ -173,6 +174,7 @@ export function conditionName(model: UnitModelDocument, entry: Pick<ConditionEnt
   }
 }
 
-function spoken(state: string): string {
+/** A state of a condition as it is said: "out of service". */
+export function spoken(state: string): string {
   return state.replaceAll('-', ' ');
 }

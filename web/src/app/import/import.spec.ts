@@ -27,7 +27,11 @@ describe('bringing files in', () => {
   let api: FakeApi;
   let store: Store;
   const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
-  const settled = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 20));
+  /** Files are read by the browser in its own time. */
+  const settled = async (): Promise<void> => {
+    do await new Promise((resolve) => setTimeout(resolve));
+    while (read(importFeature.selectIsBusy));
+  };
 
   beforeEach(() => {
     api = new FakeApi();

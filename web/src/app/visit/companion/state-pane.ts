@@ -4,6 +4,7 @@ import { Button } from '../../kit/button';
 import { TextField } from '../../kit/text-field';
 import {
   CAUTIONS,
+  elementName,
   powerUpRefusal,
   startedByCall,
   terminalLabel,
@@ -11,12 +12,13 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
-import { stateGroups, type StateRow } from './state-rows';
+import { HandOver } from './hand-over';
+import { inService, stateGroups, type StateRow } from './state-rows';
 
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
   selector: 'jx-state-pane',
-  imports: [Button, FormsModule, TextField],
+  imports: [Button, FormsModule, HandOver, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-pane.html',
   styleUrl: './state-pane.scss',
@@ -28,6 +30,7 @@ export class StatePane {
   protected readonly kinds = Object.keys(CAUTIONS);
   protected readonly lead = signal('');
   protected readonly leadEnd = signal('');
+  protected readonly part = signal('');
   protected readonly repair = signal('');
   protected readonly hazard = signal({ kind: 'mains', where: '' });
   protected readonly groups = computed(() => stateGroups(this.context().model, this.visit()));
@@ -38,6 +41,10 @@ export class StatePane {
       words: `${colour ? `${colour}, ` : ''}${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
       ends: [from, to].map((end) => ({ end, words: terminalLabel(model, end) })),
     }));
+  });
+  protected readonly parts = computed(() => {
+    const { model } = this.context();
+    return [...model.devices, ...model.boards].map(({ id }) => ({ id, name: elementName(model, id) }));
   });
   protected readonly ends = computed(() => this.wires().find(({ id }) => id === this.lead())?.ends ?? []);
 
@@ -57,6 +64,12 @@ export class StatePane {
   protected lift(end: string): void {
     this.recorded.emit({ type: 'condition-noted', group: 'leads', item: this.lead(), state: end });
     this.lead.set('');
+  }
+
+  protected disable(): void {
+    if (this.part() === '') return;
+    this.recorded.emit(inService(this.part(), false));
+    this.part.set('');
   }
 
   protected repaired(): void {

@@ -97,6 +97,12 @@ export function stateGroups(model: UnitModelDocument, visit: VisitState): readon
         .map(({ id, positions = [] }) => noted('positions', id, positions)),
     },
     {
+      title: 'Out of service',
+      rows: Object.entries(visit.conditions.parts ?? {})
+        .filter(([, held]) => held === 'out-of-service')
+        .map(([id]) => row('parts', id, [{ state: 'in service again', body: inService(id, true) }])),
+    },
+    {
       title: 'Leads off',
       rows: Object.entries(visit.conditions.leads ?? {})
         .filter(([, at]) => at !== 'on')
@@ -112,6 +118,11 @@ function supplyWay(
   words: string,
 ): StateRow['ways'][number] {
   return { state: words, body: { type: 'supply-changed', supply, state } };
+}
+
+/** A device or board put out of action, or back. */
+export function inService(item: string, isIn: boolean): EventBody {
+  return { type: 'condition-noted', group: 'parts', item, state: isIn ? 'in-service' : 'out-of-service' };
 }
 
 function capital(text: string): string {

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { alterationsOf, closingRefusal, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
+import {
+  alterationsOf,
+  alteredWords,
+  closingRefusal,
+  type EventBody,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { Button } from '../../kit/button';
 import { TextField } from '../../kit/text-field';
 
@@ -93,6 +100,8 @@ export class CloseVisit {
   protected readonly refusal = computed(() => closingRefusal(this.context(), this.visit(), this.leaves()));
 
   protected close(): void {
-    if (this.refusal() === undefined) this.recorded.emit({ type: 'visit-closed', leaves: this.leaves().trim() });
+    if (this.refusal() !== undefined) return;
+    const altered = alteredWords(this.context(), this.visit());
+    this.recorded.emit({ type: 'visit-closed', leaves: this.leaves().trim(), altered });
   }
 }

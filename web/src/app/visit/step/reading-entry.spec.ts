@@ -118,6 +118,7 @@ describe('the entry of a reading', () => {
   it('logs several pairs of a proof typed at once, each as a reading of its own', async () => {
     const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
     driver.read('231');
+    driver.read('9.1');
     await show(driver.state);
     // As the workspace does: every recorded fact comes back as the next state.
     fixture.componentInstance.commanded.subscribe((command) => {
@@ -138,6 +139,28 @@ describe('the entry of a reading', () => {
     await type('0.1 / live');
     await submit();
     expect(commands.length).toBe(3);
+  });
+
+  it('takes one reading too many for no check of the meter, and keeps it to be looked at', async () => {
+    const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
+    await show(driver.state);
+    fixture.componentInstance.commanded.subscribe((command) => {
+      if (command.kind === 'record') driver.log(command.body);
+      fixture.componentRef.setInput('visit', driver.state);
+      fixture.detectChanges();
+    });
+    await type('231 / 9.1 / 0 / 0.1');
+    await submit();
+    const typesLogged = (): readonly string[] =>
+      commands.flatMap((command) => (command.kind === 'record' ? [command.body.type] : []));
+    expect(typesLogged()).toEqual(['meter-proven', 'meter-proven']);
+    const field = page().querySelector<HTMLInputElement>('input[name=reading]');
+    expect(field?.value).toBe('0 / 0.1');
+    await type(Array.from({ length: 13 }, () => '0').join(' / '));
+    await submit();
+    expect(typesLogged().filter((type) => type === 'reading-taken').length).toBe(12);
+    expect(typesLogged().filter((type) => type === 'meter-proven').length).toBe(2);
+    expect(field?.value).toBe('0');
   });
 
   it('keeps what is being typed when something else in the visit changes', async () => {

@@ -108,6 +108,7 @@ export class ReadingEntry {
   readonly methodChosen = output<string | undefined>();
 
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
+  private readonly said = viewChild<ElementRef<HTMLElement>>('said');
   /** A change elsewhere in the visit must not take what is being typed. */
   private readonly stepId = computed(() => this.visit().step ?? '');
   protected readonly text = linkedSignal<string, string>({ source: this.stepId, computation: () => '' });
@@ -136,7 +137,7 @@ export class ReadingEntry {
     askedReading(this.context(), this.visit(), this.method(), this.at(), this.point()),
   );
   protected readonly isMany = computed(
-    () => this.asked()?.proof?.kind === 'pair' || (this.asked()?.slot !== undefined && !this.step().measure.chain),
+    () => this.asked()?.proof !== undefined || (this.asked()?.slot !== undefined && !this.step().measure.chain),
   );
   protected readonly hasLowImpedance = computed(() => {
     const meter = this.context().meters[this.visit().meter ?? ''];
@@ -269,11 +270,15 @@ export class ReadingEntry {
       this.text();
       this.showEntry();
     });
+    // A reading that leads nowhere is told here alone: what to do about it must not lie below the edge.
+    effect(() => {
+      if (this.undecided() ?? this.stuck()) this.show(this.said);
+    });
   }
 
   /** On a low screen the step scrolls: what is typed, and what is said of it, stays in sight, a keyboard coming up too. */
   protected showEntry(): void {
-    if (this.text() !== '') afterPaint(() => this.field()?.nativeElement.scrollIntoView({ block: 'nearest' }));
+    if (this.text() !== '') this.show(this.field);
   }
 
   protected type(text: string): void {
@@ -323,12 +328,14 @@ export class ReadingEntry {
     const areReadable = pairs.every((text) => this.enter(text).outcome === 'event');
     this.wasRefused.set(!areReadable);
     if (!areReadable) return;
-    const step = this.visit().step;
-    for (const text of pairs) {
+    const [step, kind] = [this.visit().step, this.asked()?.proof?.kind];
+    for (const [index, text] of pairs.entries()) {
+      // A live pair leaves the proof: what was typed for the pairs behind it is of no other step.
+      if (this.visit().step !== step) return;
+      // One too many is no check of the meter, nor the first of the pairs: it stays to be looked at.
+      if (!this.isMany() || this.asked()?.proof?.kind !== kind) return this.type(pairs.slice(index).join(' / '));
       const entered = this.enter(text);
-      // A live pair leaves the proof, and a reading too many waits for the check of the meter.
-      const isStillAsked = this.visit().step === step && this.isMany();
-      if (isStillAsked && entered.outcome === 'event') this.record(entered.body);
+      if (entered.outcome === 'event') this.record(entered.body);
     }
   }
 
@@ -362,6 +369,10 @@ export class ReadingEntry {
 
   protected words(reading: Reading): string {
     return formatReading(reading);
+  }
+
+  private show(part: () => ElementRef<HTMLElement> | undefined): void {
+    afterPaint(() => part()?.nativeElement.scrollIntoView({ block: 'nearest' }));
   }
 
   private zeroLeads(): void {
