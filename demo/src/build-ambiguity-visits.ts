@@ -106,9 +106,9 @@ function newBoard(): VisitWriter {
   volts(visit, 'PS1.1', 'PS1.2', '0.1', 'closed 24 V');
   visit.log({ type: 'procedure-started', procedure: 'burner-new-board', start: 'isolate' });
   visit.done();
-  visit.read('230');
+  visit.read('230 / 9.4');
   visit.read(DEAD.join(' / '));
-  visit.read('230');
+  visit.read('230 / 9.4');
   visit.log({ type: 'leads-zeroed', text: '0.2', ohms: 0.2 });
   visit.log({
     type: 'part-fitted',

@@ -6,9 +6,9 @@ import type { VisitWriter } from './visit-writer';
 const DEAD = '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.2 / 0.0';
 
 function proveDead(visit: VisitWriter, pairs: number): void {
-  visit.read('119.6');
+  visit.read('119.6 / 9.4');
   visit.read(Array.from({ length: pairs }, (_each, index) => DEAD.split(' / ')[index % 8]).join(' / '));
-  visit.read('119.5');
+  visit.read('119.5 / 9.4');
 }
 
 function bench(): VisitWriter {

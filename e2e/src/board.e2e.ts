@@ -60,7 +60,7 @@ test.describe('where the probes go', () => {
         await goTo(page, proof[0]);
         await areLitAfterMeter(page, hands);
         const pairs = conductorPairs(model, proof[1].measure.proofOfDead ?? []).length * 2;
-        await hands.read(Array.from({ length: pairs }, () => '0').join(' / '), '230');
+        await hands.read(Array.from({ length: pairs }, () => '0').join(' / '), '230 / 9.1');
       }
       for (const [id, step] of measured) {
         if (step.measure.proofOfDead) continue;
@@ -81,7 +81,7 @@ test.describe('where the probes go', () => {
 
   /** The proof of dead asks for the meter first, which has no terminal; then for a pair. */
   async function areLitAfterMeter(page: Page, hands: ChartHands): Promise<void> {
-    await hands.read('230');
+    await hands.read('230 / 9.1');
     await areLit(page, 'jx-board-map');
   }
 });
@@ -226,7 +226,7 @@ test.describe('by keyboard on a tablet', () => {
     await hands.begin(workspace.address, 'co2-burner-3', /clear it, then power/);
     await hands.key('Enter');
     await hands.at('Prove dead at X1 and X3');
-    await hands.read('230', Array.from({ length: 12 }, () => '0').join(' / '), '230');
+    await hands.read('230 / 9.1', Array.from({ length: 12 }, () => '0').join(' / '), '230 / 9.1');
     await hands.at('Fit the new board');
     await hands.key('Enter');
     await hands.at('Clear what plugs into the new board');

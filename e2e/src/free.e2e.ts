@@ -39,7 +39,7 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await page.getByRole('button', { name: 'Isolate and prove dead' }).click();
   await page.keyboard.press('Enter');
   await workspace.at('Prove dead where you will work.');
-  await workspace.read('231', '0.1', '0.0', '0.1', '0.0', '0.1', '0.0', '231');
+  await workspace.read('231 / 9.1', '0.1', '0.0', '0.1', '0.0', '0.1', '0.0', '231 / 9.1');
   await expect(workspace.strip).toContainText('proven dead');
   await say(workspace, 'coil A1', 'coil A2', '8 Ω ±10 %');
   await workspace.read('8.1');

@@ -146,12 +146,25 @@ test('lays nothing over a key, an answer or a warning where the screen is low, a
   await page.setViewportSize({ width: 390, height: 500 });
   await workspace.key('Enter', '1', '1', 'Enter');
   await workspace.at('Prove dead at Q1 and X1');
-  await workspace.read('231', '0.1');
+  await workspace.read('231', '9.1', '0.1');
   await coversNothing(page);
-  await workspace.read('0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0', '231');
+  await workspace.read('0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0', '231 / 9.1');
   await workspace.at('Burnt, wet or chewed wires, anything newer than the rest?');
   await expect(workspace.title).toBeInViewport({ ratio: 0.9 });
   await coversNothing(page);
+});
+
+test('brings into sight what is said of a reading that cannot be decided, and its choices, on a low screen', async ({
+  page,
+  workspace,
+}) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  await page.setViewportSize({ width: 390, height: 500 });
+  await workspace.read('20.4');
+  await expect(workspace.verdict).toContainText('To settle it:');
+  await expect(page.getByRole('button', { name: 'low', exact: true })).toBeInViewport({ ratio: 0.9 });
+  await expect(workspace.verdict.locator('.word')).toBeInViewport({ ratio: 0.9 });
 });
 
 /** Every control of the step, brought into view, is what a finger at its middle meets. */

@@ -71,7 +71,8 @@ test.describe('on a phone', () => {
     await answer('nothing');
     await answer('both-lit');
     await done.tap();
-    for (const text of ['231', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '230']) await read(text);
+    for (const text of ['231', '9.1', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '0', '230', '9.1'])
+      await read(text);
     await answer('none');
     await read('0.4');
     await read('9.0');

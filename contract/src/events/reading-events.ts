@@ -48,6 +48,7 @@ export const readingEvents: BodiesOf<
   'meter-proven': {
     step: says('The step it belongs to.', id()),
     when: says('Before or after the readings it vouches for.', oneOf(['before', 'after']).required()),
+    current: says('The function that was shown alive; both where it is missing.', oneOf(['ac', 'dc'])),
     text: says('What was typed.', text(200).required()),
     reading: says('What that means; missing when no figure was kept.', orMissing(reading)),
     shows: says('Whether the meter showed the live source.', oneOf(['live', 'nothing']).required()),

@@ -72,7 +72,8 @@ function isUnproven(state: VisitState, reading: Reading): boolean {
   if (!isNothing) return false;
   return !state.trail.some(({ event, standing }) => {
     if (standing === 'retracted' || Math.abs(Date.parse(event.at) - Date.parse(reading.at)) > QUARTER) return false;
-    if (event.type === 'meter-proven') return event.shows === 'live';
+    if (event.type === 'meter-proven')
+      return event.shows === 'live' && (event.current === undefined || reading.function === `${event.current}-voltage`);
     return (
       event.type === 'reading-taken' &&
       event.meter === reading.meter &&

@@ -62,6 +62,7 @@ describe('the kind of current that is typed', () => {
     const enter = (text: string): string => enterReading(driver.context, driver.state, { text }).outcome;
     expect(enter('12.4 VDC')).toBe('error');
     driver.read('231');
+    driver.read('9.1');
     expect(enter('0.1 VDC')).toBe('error');
     expect(enter('0.1 VAC')).toBe('event');
   });

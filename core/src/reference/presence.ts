@@ -21,6 +21,11 @@ export const PRESENCE = {
   knownLiveVolts: 10,
   /** The same where more than that is to be found gone. */
   knownLiveMainsVolts: 50,
+  /**
+   * Least volts that show the DC function alive: a battery does. Leads and the input that stands high volts are shown by
+   * the check in AC; what is left is that the function itself converts.
+   */
+  knownLiveDcVolts: 1,
 } as const;
 
 /** Two ends of what a value may be; an end may be infinite. */

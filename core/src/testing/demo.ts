@@ -94,9 +94,7 @@ export class VisitDriver {
   }
 
   prove(): this {
-    this.read('231');
-    for (let pair = 0; pair < 12; pair += 1) this.read('0.1');
-    this.read('230');
+    for (const text of ['231', '9.1', ...Array.from({ length: 12 }, () => '0.1'), '230', '9.1']) this.read(text);
     return this;
   }
 }

@@ -80,7 +80,7 @@ export async function walkHeatBench(
   await hands.at('Lock the bench isolator');
   await hands.key('Enter');
   await hands.at('Prove dead at X1');
-  await hands.read('119.6', ...Array.from({ length: 12 }, () => '0.1'), '119.5');
+  await hands.read('119.6 / 9.4', ...Array.from({ length: 12 }, () => '0.1'), '119.5 / 9.4');
   await hands.at('Pull the sensor plug');
   await hands.key('Enter');
   await hands.at('Earth bar to bench frame');

@@ -8,6 +8,8 @@ export interface MeterProven {
   readonly type: 'meter-proven';
   readonly step?: string;
   readonly when: 'before' | 'after';
+  /** The function that was shown alive; both where a log does not say. */
+  readonly current?: 'ac' | 'dc';
   readonly text: string;
   /** Missing when the check was reported without a figure. */
   readonly reading?: Reading;
@@ -31,7 +33,7 @@ export const meterProven: EventKind<MeterProven> = {
   disturbsProof: ({ shows }, isTakenBack) => shows === 'nothing' && !isTakenBack,
   words: (_context, _state, { event }) => ({
     kind: 'mark',
-    title: `Meter checked ${event.when}`,
+    title: `Meter checked ${event.when}${event.current === undefined ? '' : `, ${event.current.toUpperCase()}`}`,
     detail: event.shows,
   }),
 };

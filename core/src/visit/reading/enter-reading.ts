@@ -82,8 +82,9 @@ export interface Asked {
 }
 
 /** A meter check on a known source is shown beside any voltage that proves it alive. */
-function knownLive(nominal: number): ExpectationDocument {
-  return { kind: 'limit', atLeast: `${leastLive(nominal)} V`, source: 'any source known to be live' };
+function knownLive(nominal: number, current: 'ac' | 'dc'): ExpectationDocument {
+  const source = current === 'ac' ? 'any source known to be live' : 'any source known to be live: a battery will do';
+  return { kind: 'limit', atLeast: `${leastLive(nominal, current)} V`, source };
 }
 
 function highestVolts({ wiring }: VisitContext, supplies: readonly string[]): number {
@@ -188,8 +189,9 @@ function askedProof(context: VisitContext, state: VisitState, step: MeasurementS
   const supplies = step.measure.proofOfDead ?? [];
   const cannot = proofRefusal(context, meterHere(context, state), supplies, step.measure.place);
   if (task.kind === 'meter') {
-    const expectation = resolveExpectation(knownLive(highestVolts(context, supplies)), 'ac-voltage');
-    const asked: Asked = { step, function: 'ac-voltage', from: '', to: '', expectation, unmet: [], proof: task };
+    const measured = `${task.current}-voltage` as const;
+    const expectation = resolveExpectation(knownLive(highestVolts(context, supplies), task.current), measured);
+    const asked: Asked = { step, function: measured, from: '', to: '', expectation, unmet: [], proof: task };
     return cannot === undefined ? asked : { ...asked, refusal: cannot };
   }
   const { pair, current, limit } = task;
@@ -225,7 +227,7 @@ export function enterReading(context: VisitContext, state: VisitState, entry: Re
     };
   }
   return asked.proof?.kind === 'meter'
-    ? meterCheck(context, state, asked, entry.text, reading, asked.proof.when, entry.at)
+    ? meterCheck(context, state, asked, entry.text, reading, asked.proof, entry.at)
     : { outcome: 'event', body: readingBody(context, state, asked, entry, reading) };
 }
 
@@ -288,16 +290,17 @@ function meterCheck(
   asked: Asked,
   text: string,
   reading: Reading,
-  when: 'before' | 'after',
+  { when, current }: Extract<ProofTask, { readonly kind: 'meter' }>,
   at: string | undefined,
 ): EnteredReading {
   const body: MeterProven = {
     type: 'meter-proven',
     step: state.step,
     when,
+    current,
     text,
     reading,
-    shows: showsLive(reading, highestVolts(context, asked.step.measure.proofOfDead ?? [])),
+    shows: showsLive(reading, highestVolts(context, asked.step.measure.proofOfDead ?? []), current),
   };
   const next = branchFor(asked.step.branches, 'within', true);
   const completes = provenDead(context, state, { ...envelopeNow(state, at), ...body }).length > 0;

@@ -42,6 +42,7 @@ class FreeDriver extends VisitDriver {
 
   proveDead(): this {
     this.read('230');
+    this.read('9.1');
     while (this.state.step === 'dead') {
       const pairs = conductorPairs(
         this.context.model,
@@ -49,6 +50,7 @@ class FreeDriver extends VisitDriver {
       ).length;
       for (let count = 0; count < 2 * pairs; count += 1) this.read('0.1');
       this.read('230');
+      this.read('9.1');
     }
     return this;
   }
@@ -105,6 +107,7 @@ describe('a free visit', () => {
     const visit = new FreeDriver(freeContext());
     visit.isolate();
     visit.read('230');
+    visit.read('9.1');
     visit.read('0.1');
     visit.log({ type: 'meter-proven', step: 'dead', when: 'after', text: '230', shows: 'live', next: 'energise' });
     expect(visit.state.conditions.supplies).toEqual({ 'three-phase': 'locked' });

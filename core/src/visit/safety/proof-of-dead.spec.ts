@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { DEMO_CONTEXT, envelope, HAND_METER, uuid, VisitDriver } from '../../testing/demo';
 import type { SingleReading } from '../../quantity';
-import { enterReading } from '../reading';
+import { askedReading, enterReading } from '../reading';
 import { VisitContext, type EventBody, type EventEnvelope } from '../record';
 import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
 import { unpublishedConductors, type SupplyDocument } from '../../unit-model';
@@ -17,7 +17,7 @@ const value = (volts: number): SingleReading => ({
 const atProof = (): VisitDriver => new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
 
 /** What a whole proof types, in order: the meter, every pair AC and DC, the meter. */
-const WHOLE = ['231', ...Array.from({ length: 12 }, () => '0.1'), '230'];
+const WHOLE = ['231', '9.1', ...Array.from({ length: 12 }, () => '0.1'), '230', '-9.1'];
 
 const isDead = ({ state }: VisitDriver): boolean =>
   Object.values(state.conditions.supplies ?? {}).includes('proven-dead');
@@ -78,6 +78,38 @@ describe('the check of the meter on a live source', () => {
     expect(isDead(visit)).toBeFalse();
     expect(tasksDone(visit)).toBe(0);
   });
+
+  it('is none while a function is not shown alive, before and after, whatever the other shows', () => {
+    for (const blind of [1, WHOLE.length - 1])
+      for (const shown of ['0.2', '-0.4', '0', 'OL']) {
+        const visit = atProof();
+        WHOLE.forEach((text, index) => {
+          const entered = enterReading(visit.context, visit.state, { text: index === blind ? shown : text });
+          if (entered.outcome === 'event') visit.log(entered.body);
+        });
+        expect(isDead(visit)).withContext(`${shown} at reading ${blind}`).toBeFalse();
+      }
+  });
+
+  it('asks for AC and DC in turn, and takes the one typed as the other for neither', () => {
+    const visit = atProof();
+    const typed = (text: string) => enterReading(visit.context, visit.state, { text }).outcome;
+    expect(askedReading(visit.context, visit.state)?.function).toBe('ac-voltage');
+    expect(typed('231 VDC')).toBe('error');
+    visit.read('231');
+    expect(askedReading(visit.context, visit.state)?.function).toBe('dc-voltage');
+    expect(typed('231 VAC')).toBe('error');
+  });
+
+  it('opens in a log that does not say which function its checks showed', () => {
+    const visit = atProof();
+    const check = { type: 'meter-proven', step: visit.state.step, text: '230', shows: 'live' } as const;
+    visit.log({ ...check, when: 'before' });
+    expect(tasksDone(visit)).toBe(2);
+    for (let pair = 0; pair < 12; pair += 1) visit.read('0.1');
+    visit.log({ ...check, when: 'after', next: 'look' });
+    expect(isDead(visit)).toBeTrue();
+  });
 });
 
 describe('a proof of dead', () => {
@@ -101,8 +133,9 @@ describe('a proof of dead', () => {
           type: 'meter-proven',
           step: visit.state.step,
           when: 'after',
-          text: '230',
-          reading: value(230),
+          current: 'dc',
+          text: '9.1',
+          reading: value(9.1),
           shows: 'live',
           next: 'look',
         });
@@ -244,6 +277,7 @@ describe('a proof of dead', () => {
   it('takes no 25 V for nothing where 230 V should be gone', () => {
     const visit = atProof();
     visit.read('231');
+    visit.read('9.1');
     visit.read('25');
     expect(visit.state.step).not.toBe('prove-dead');
     expect(isDead(visit)).toBeFalse();
@@ -308,6 +342,7 @@ describe('a proof of dead', () => {
   it('stops at a live pair, and does not count it', () => {
     const visit = atProof();
     visit.read('231');
+    visit.read('9.1');
     visit.read('229');
     expect(visit.state.step).not.toBe('prove-dead');
     expect(isDead(visit)).toBeFalse();

@@ -1,4 +1,4 @@
-import { PRESENCE } from '../../reference';
+import { magnitudeOfEnds, PRESENCE } from '../../reference';
 import { resolveExpectation, type ResolvedExpectation } from '../../expectation';
 import { uncertaintyOf, type Meter } from '../../meter';
 import {
@@ -16,15 +16,19 @@ import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
 import { currentStep } from '../walking';
 import { isVouchedFor } from './vouched';
-import type { VisitContext, VisitEvent, VisitState } from '../record';
+import type { EventOf, VisitContext, VisitEvent, VisitState } from '../record';
+
+type Current = 'ac' | 'dc';
+/** A meter that shows AC may be blind to DC, and the other way round: each function is shown alive. */
+const CURRENTS: readonly Current[] = ['ac', 'dc'];
 
 /** One thing to read in a proof of dead, in this order: known live, every pair AC and DC, known live again. */
 export type ProofTask =
-  | { readonly kind: 'meter'; readonly when: 'before' | 'after'; readonly done: boolean }
+  | { readonly kind: 'meter'; readonly when: 'before' | 'after'; readonly current: Current; readonly done: boolean }
   | {
       readonly kind: 'pair';
       readonly pair: ConductorPair;
-      readonly current: 'ac' | 'dc';
+      readonly current: Current;
       readonly limit: number;
       readonly done: boolean;
     };
@@ -32,9 +36,14 @@ export type ProofTask =
 /** What the proof at the current step still needs. Counts only what was read since the position came here. */
 export function proofTasks(context: VisitContext, state: VisitState, step: MeasurementStep): readonly ProofTask[] {
   const events = eventsHere(state);
-  const provenAt = (when: 'before' | 'after'): boolean =>
-    events.some((event) => event.type === 'meter-proven' && event.when === when && event.shows === 'live');
-  const isRead = (pair: ConductorPair, current: 'ac' | 'dc'): boolean =>
+  const checks = (when: 'before' | 'after'): readonly ProofTask[] =>
+    CURRENTS.map((current) => ({
+      kind: 'meter',
+      when,
+      current,
+      done: events.some((event) => event.type === 'meter-proven' && event.when === when && isShown(event, current)),
+    }));
+  const isRead = (pair: ConductorPair, current: Current): boolean =>
     events.some(
       (event) =>
         event.type === 'reading-taken' &&
@@ -44,7 +53,7 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
         event.judgement.verdict === 'within',
     );
   const pairs = conductorPairs(context.model, step.measure.proofOfDead ?? []).flatMap((pair) =>
-    (['ac', 'dc'] as const).map((current): ProofTask => ({
+    CURRENTS.map((current): ProofTask => ({
       kind: 'pair',
       pair,
       current,
@@ -52,11 +61,12 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
       done: isRead(pair, current),
     })),
   );
-  return [
-    { kind: 'meter', when: 'before', done: provenAt('before') },
-    ...pairs,
-    { kind: 'meter', when: 'after', done: provenAt('after') },
-  ];
+  return [...checks('before'), ...pairs, ...checks('after')];
+}
+
+/** Whether a check shows this function alive; one that does not say which it was, in an older log, stood for both. */
+function isShown({ shows, current: shown }: EventOf<'meter-proven'>, current: Current): boolean {
+  return shows === 'live' && (shown ?? current) === current;
 }
 
 /** Events of this step since the position came here, as long as nothing was switched in between. */
@@ -73,7 +83,7 @@ function eventsHere(state: VisitState): readonly VisitEvent[] {
     .map(({ event }) => event);
 }
 
-function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPair, current: 'ac' | 'dc'): number {
+function limitOf(context: VisitContext, step: MeasurementStep, pair: ConductorPair, current: Current): number {
   return deadLimit(context.wiring, pair.supply, current, step.measure.place);
 }
 
@@ -110,7 +120,7 @@ function tooCoarseFor(
   supply: string,
   place: 'dry' | 'wet',
 ): { readonly shows: string; readonly limit: string } | undefined {
-  for (const current of ['ac', 'dc'] as const) {
+  for (const current of CURRENTS) {
     const measured = `${current}-voltage` as const;
     const [finest] = meter.functions.get(measured)?.ranges ?? [];
     const limit = deadLimit(wiring, supply, current, place);
@@ -132,7 +142,7 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
   const supplies = step.measure.proofOfDead ?? [];
   if (proofRefusal(context, context.meters[state.meter ?? ''], supplies, step.measure.place) !== undefined) return [];
   const missing = proofTasks(context, state, step).filter(
-    (task) => !task.done && !(task.kind === 'meter' && task.when === 'after'),
+    (task) => !task.done && !(task.kind === 'meter' && task.when === 'after' && isShown(event, task.current)),
   );
   return missing.length === 0 ? supplies : [];
 }
@@ -143,7 +153,7 @@ const NOTHING = 'nothing';
 /** The function and expectation for one pair: AC or DC volts, under the limit both ways. */
 export function pairExpectation(
   limit: number,
-  current: 'ac' | 'dc',
+  current: Current,
 ): { function: MeasurementFunction; expectation: ResolvedExpectation } {
   const measured: MeasurementFunction = current === 'ac' ? 'ac-voltage' : 'dc-voltage';
   const upper = resolveExpectation({ kind: 'limit', atMost: `${Number(limit.toPrecision(3))} V` }, measured);
@@ -154,16 +164,19 @@ export function pairExpectation(
 /**
  * Whether a reading on a known source shows that the meter works there: a source of a level that tells, which twelve volts
  * of a battery are not where 230 V are to be found gone. `nominal` is the highest of the supplies that are proven, in volts.
+ * The DC function is shown alive by a battery, whichever way the probes are.
  *
  * @example showsLive({ kind: 'over-range' }) // "nothing"
  * @example showsLive({ kind: 'value', quantity: { value: 231, unit: 'V', exponent: 0 } }) // "live"
  */
-export function showsLive(reading: Reading, nominal = 0): 'live' | 'nothing' {
+export function showsLive(reading: Reading, nominal = 0, current: Current = 'ac'): 'live' | 'nothing' {
   if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
-  return measuredInterval(reading, 'ac-voltage').low >= leastLive(nominal) ? 'live' : 'nothing';
+  const shown = magnitudeOfEnds(measuredInterval(reading, `${current}-voltage`));
+  return shown.low >= leastLive(nominal, current) ? 'live' : 'nothing';
 }
 
 /** Volts that a source known to be live has at least, where a supply of so many volts is to be found gone. */
-export function leastLive(nominal: number): number {
+export function leastLive(nominal: number, current: Current = 'ac'): number {
+  if (current === 'dc') return PRESENCE.knownLiveDcVolts;
   return nominal > HAZARDOUS_LIMITS.dry.dc ? PRESENCE.knownLiveMainsVolts : PRESENCE.knownLiveVolts;
 }

@@ -43,11 +43,16 @@ export function proofHere(context: VisitContext, state: VisitState, step: Measur
   return task && { what: taskWords(context, task), done: tasks.filter(({ done }) => done).length, of: tasks.length };
 }
 
+const METER_CHECKS = {
+  before: {
+    ac: 'First the meter on a source you know is live, AC',
+    dc: 'The same in DC: a battery will do',
+  },
+  after: { ac: 'And the meter again on the live source, AC', dc: 'And again in DC' },
+} as const;
+
 function taskWords({ model }: VisitContext, task: ProofTask): string {
-  if (task.kind === 'meter')
-    return task.when === 'before'
-      ? 'First the meter on a source you know is live'
-      : 'And the meter again on the live source';
+  if (task.kind === 'meter') return METER_CHECKS[task.when][task.current];
   const name = supplyOf(model, task.pair.supply)?.name ?? task.pair.supply;
   const pair = `${task.pair.name.replace('-', ' to ')}, ${task.current.toUpperCase()}`;
   return `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${pair}`;

@@ -80,7 +80,7 @@ export class MeterPage {
     if (parsed.outcome !== 'reading' || parsed.reading.kind !== 'value') return;
     const shows = showsLive(parsed.reading);
     this.liveText.set('');
-    this.record({ type: 'meter-proven', when: 'after', text, reading: parsed.reading, shows });
+    this.record({ type: 'meter-proven', when: 'after', current: 'ac', text, reading: parsed.reading, shows });
   }
 }
 

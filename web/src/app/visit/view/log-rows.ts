@@ -159,7 +159,8 @@ function proofRow(lines: readonly TrailLine[], number: number): LogRow {
 function proofLineWords({ event, standing }: TrailLine): string {
   const struck = standing === 'retracted' ? ' (taken back)' : '';
   if (event.type === 'meter-proven') {
-    return `Meter ${event.when} on a live source: ${event.reading ? formatReading(event.reading) : event.text}${event.shows === 'nothing' ? ', shows nothing' : ''}${struck}`;
+    const current = event.current === undefined ? '' : `, ${event.current.toUpperCase()}`;
+    return `Meter ${event.when} on a live source${current}: ${event.reading ? formatReading(event.reading) : event.text}${event.shows === 'nothing' ? ', shows nothing' : ''}${struck}`;
   }
   if (event.type !== 'reading-taken') return '';
   const what = event.proof ? `${event.proof.supply} ${event.proof.name} ${event.proof.current.toUpperCase()}` : '';

@@ -46,6 +46,7 @@ describe('the log book', () => {
   it('shows a proof that met a live pair, and one under way', () => {
     const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
     driver.read('231');
+    driver.read('9.1');
     driver.read('0.1');
     expect(rows(driver).at(-1)?.value).toBe('1 read');
     driver.read('230');
