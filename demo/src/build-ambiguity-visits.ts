@@ -118,7 +118,7 @@ function newBoard(): VisitWriter {
     why: 'the one fitted last week was of another revision',
   });
   visit.done();
-  visit.read('47.8 / 62.4 / 24.3 / OL / OL / OL / OL / 61.9 / OL / OL / OL / OL');
+  visit.read('47.8 / 62.4 / 24.3 / OL / OL / OL / OL / OL / 61.9 / OL / OL / OL / OL / OL / OL');
   visit.make((context, state) => waivePart(context, state, 'the flame rod sits in the burner head, its lid stays on'));
   visit.answer('free');
   visit.read('47.9');

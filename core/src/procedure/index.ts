@@ -11,6 +11,7 @@ export {
 } from './branching';
 export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
+export { deadForHands, requiredForHands, touchesWiring } from './hands';
 export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps, wayTo } from './graph';
 export { lintGeneral, lintProcedure } from './lint';
 export {

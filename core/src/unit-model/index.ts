@@ -38,7 +38,9 @@ export {
   type Bond,
   type ConductorRole,
 } from './conductor-role';
+export { DeadOhms } from './dead-ohms';
 export { DEVICE_KINDS } from './device-kinds';
+export { deviceOhms, LEAST_LOAD_OHMS, type DeviceOhms } from './device-ohms';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';

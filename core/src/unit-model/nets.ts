@@ -3,7 +3,9 @@ import type { BoardFunctionDocument, UnitModelDocument } from './unit-model-docu
 /** Which terminals are one node because wires join them. */
 export interface Nets {
   /** True when both terminals are joined by wires alone. */
-  joined(first: string, second: string): boolean;
+  readonly joined: (first: string, second: string) => boolean;
+  /** One name for all terminals of a node. */
+  readonly nodeOf: (terminal: string) => string;
 }
 
 /** An element that carries the current of what follows it: a contact, a fuse, a delay module. */
@@ -112,5 +114,5 @@ export function wireNets(model: UnitModelDocument, closed: readonly SeriesElemen
   };
   for (const { from, to } of wireEdges(model)) join(from, to);
   for (const element of closed) join(...element.between);
-  return { joined: (first, second) => find(first) === find(second) };
+  return { joined: (first, second) => find(first) === find(second), nodeOf: find };
 }

@@ -1,5 +1,6 @@
 export { judge } from './judge';
 export type { JudgeInput, Judgement } from './judgement';
+export { judgeClearance } from './judge-clearance';
 export { judgeSet, type JointJudgement, type Patterns, type SetMember } from './judge-set';
 export { JUDGEMENT_NOTES, type JudgementNote } from './judgement-note';
 export { measuredInterval, type MeasuredInterval } from './measured-interval';

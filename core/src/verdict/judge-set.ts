@@ -1,12 +1,12 @@
 import type { ResolvedExpectation } from '../expectation';
-import { formatReading, type MeasurementFunction, type Reading } from '../quantity';
+import type { MeasurementFunction, Reading } from '../quantity';
 import { judge } from './judge';
 import { judgeBalance } from './judge-balance';
 import { judgeLooks } from './judge-looks';
 import type { JudgeInput, Judgement } from './judgement';
 import type { JudgementNote } from './judgement-note';
 import { INCONCLUSIVE, type Verdict } from './verdict';
-import { SENTENCES, verdictWord } from './words';
+import { SENTENCES } from './words';
 
 /** One part of a set, read and judged. */
 export interface SetMember {
@@ -44,12 +44,7 @@ export function judgeSet(
   joint?: ResolvedExpectation,
   input?: Pick<JudgeInput, 'meter' | 'leads'>,
 ): JointJudgement {
-  const words = members
-    .map(
-      ({ name, reading, verdict, isAccepted }) =>
-        `${name} ${reading ? `${formatReading(reading)} ` : ''}${isAccepted ? SENTENCES.takenAs(verdict) : verdictWord(verdict)}`,
-    )
-    .join(', ');
+  const words = members.map(SENTENCES.ofPart).join(', ');
   const pattern = Object.entries(patterns).find(([, wanted]) => matches(members, wanted))?.[0];
   const whole = joint && jointOf(members, joint, input);
   if (pattern !== undefined) {

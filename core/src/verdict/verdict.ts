@@ -23,4 +23,4 @@ export type Verdict = (typeof VERDICTS)[number];
 export const INCONCLUSIVE: ReadonlySet<Verdict> = new Set(['invalid', 'unjudged', 'reversed', 'undecided']);
 
 /** Version of the rules below; stored with every judgement so that a later change never rewrites a record. */
-export const RULES_VERSION = 5;
+export const RULES_VERSION = 6;

@@ -1,3 +1,4 @@
+import { formatReading, type Reading } from '../quantity';
 import type { Verdict } from './verdict';
 
 /** What the words of a comparison are made of, every figure written out as a person reads it. */
@@ -154,6 +155,22 @@ export const SENTENCES = {
   theyDisagree: (words: string) => `${words}. They disagree: ${verdictWord('mixed')}.`,
   asAWhole: (words: string, verdict: Verdict, because = '') =>
     `${words}. As a whole: ${verdictWord(verdict)}.${because === '' ? '' : ` ${because}`}`,
+  ofPart: ({
+    name,
+    reading,
+    verdict,
+    isAccepted,
+  }: {
+    readonly name: string;
+    readonly reading?: Reading;
+    readonly verdict: Verdict;
+    readonly isAccepted?: boolean;
+  }): string => {
+    const is = isAccepted ? SENTENCES.takenAs(verdict) : verdictWord(verdict);
+    return reading ? `${name} ${formatReading(reading)} ${is}` : `${name} ${is}`;
+  },
+  worstPart: (words: string, part: string, verdict: Verdict) =>
+    `${words}. The worst is ${part}: ${verdictWord(verdict)}.`,
   takenAs: (verdict: Verdict) => `taken as ${verdictWord(verdict)}`,
   together: (words: string, pattern: string) => `${words}. Together: ${pattern.replaceAll('-', ' ')}.`,
   looked: (typed: string, words: string, verdict: Verdict) => `${typed}: ${words}: ${verdictWord(verdict)}.`,

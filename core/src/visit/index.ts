@@ -32,6 +32,8 @@ export {
   unmetWait,
   type ChartProgress,
   type Unmet,
+  unmetForAction,
+  unmetForHands,
 } from './walking';
 export {
   ALTERATION_KINDS,

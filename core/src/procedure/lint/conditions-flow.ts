@@ -1,4 +1,4 @@
-import { problemError, type Problem, type UnitModelDocument } from '../../unit-model';
+import { problemError, problemWarning, type Problem, type UnitModelDocument, type Wiring } from '../../unit-model';
 import { edgesOf, outcomeKey } from '../branching';
 import {
   conditionEntries,
@@ -8,6 +8,7 @@ import {
   type ConditionGroup,
   type Conditions,
 } from '../conditions';
+import { deadForHands, touchesWiring } from '../hands';
 import { methodNames, methodOf, partMethod, requirementsOf } from '../measure';
 import {
   END,
@@ -26,12 +27,16 @@ type PossibleStates = ReadonlyMap<string, ReadonlySet<string>>;
  * Follows the conditions along every way of the chart (forward data-flow analysis to a fixed point; Kildall, 1973) and
  * checks that what each measurement requires is set up, and that no bypass outlives its chart.
  */
-export function lintConditions(procedure: ProcedureDocument, model: UnitModelDocument): Problem[] {
+export function lintConditions(procedure: ProcedureDocument, wiring: Wiring): Problem[] {
   const before = statesBefore(procedure);
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
     const states = before.get(id);
     if (!states || !isWalkable(step)) return [];
-    return [...lintRequirements(id, step, states, model), ...lintOpenBypasses(id, step, states)];
+    return [
+      ...lintRequirements(id, step, states, wiring.model),
+      ...lintHands(id, step, states, wiring),
+      ...lintOpenBypasses(id, step, states),
+    ];
   });
 }
 
@@ -125,6 +130,25 @@ function lintRequirements(id: string, step: WalkableStep, states: PossibleStates
   // Of several methods one has to be possible; the others say what they would need.
   const isChoice = step.measure.set === undefined && problems.length > 1;
   return isChoice && problems.some((each) => each.length === 0) ? [] : problems.flat();
+}
+
+/** Where hands go to the wiring, no way may leave alive what can hurt: the visit would stand still there. */
+function lintHands(id: string, step: WalkableStep, states: PossibleStates, wiring: Wiring): Problem[] {
+  if (step.kind !== 'action' || !touchesWiring(step)) return [];
+  const during = applied(states, step.with);
+  return deadForHands(wiring).flatMap((supply) => {
+    const alive = [...possible(during, 'supplies', supply)].filter(
+      (state) => state !== 'proven-dead' && state !== 'plug-out',
+    );
+    return alive.length === 0
+      ? []
+      : [
+          problemWarning(
+            `steps.${id}`,
+            `Hands go to the wiring here, and some way leaves ${supply} ${alive.join(' or ')}: a visit waits until it is proven dead.`,
+          ),
+        ];
+  });
 }
 
 /** Every way of a measurement, or every part of a set, with where it stands. */

@@ -36,7 +36,7 @@ export function lintProcedure(
     ...lintMeasurements(walked),
     ...lintEnergy(walked),
     ...lintBypasses(walked, wiring),
-    ...lintConditions(walked, model),
+    ...lintConditions(walked, wiring),
     ...lintConclusions(walked),
   ];
 }

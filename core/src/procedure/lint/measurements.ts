@@ -85,7 +85,7 @@ function lintSet(step: MeasurementStep, path: string): Problem[] {
       problems.push(problemError(`${path}.branches`, `The pattern "${name}" leads nowhere.`));
   }
   const measured = step.measure.function ?? parts[0]?.method.function;
-  const joint = expect && measured ? verdictsOf(expect, measured) : new Set<Verdict>(['within', 'mixed']);
+  const joint = expect && measured ? verdictsOf(expect, measured) : verdictsOfParts(step);
   if (typeof joint === 'string') return [...problems, problemError(`${at}.expect`, joint)];
   return [
     ...problems,
@@ -93,6 +93,11 @@ function lintSet(step: MeasurementStep, path: string): Problem[] {
       .filter((verdict) => outcomeKey(step.branches, verdict, false) === undefined)
       .map((verdict) => problemError(`${path}.branches`, `This set can end in "${verdict}", which leads nowhere.`)),
   ];
+}
+
+/** What parts without a common expectation come to. */
+function verdictsOfParts({ measure }: MeasurementStep): ReadonlySet<Verdict> {
+  return new Set<Verdict>(measure.clearance === undefined ? ['within', 'mixed'] : ['within', 'shorted', 'low', 'open']);
 }
 
 function lintMethod(step: OutcomesOfStep, method: MeasuringMethod, path: string, at: string): Problem[] {

@@ -6,7 +6,7 @@ import type { Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
 import { powerUpRefusal } from '../safety';
 import { passTarget, undecidedHere, type UndecidedHere } from '../standing';
-import { currentStep } from '../walking';
+import { currentStep, unmetForAction } from '../walking';
 import { refused, taken, type Answer, type Answered } from './answer';
 import { answerMatrix } from './answer-matrix';
 
@@ -64,7 +64,14 @@ function done(context: VisitContext, state: VisitState, step: WalkableStep): Ans
 /** Why an action must not be carried out as things stand, in one sentence. */
 function actionRefusal(context: VisitContext, state: VisitState, step: ActionStep): string | undefined {
   const forbidden = step.bypass && bypassRefusal(context.wiring, step.bypass);
-  return forbidden ?? (powersUp(step) ? powerUpRefusal(context, state) : undefined);
+  return (
+    forbidden ?? (powersUp(step) ? powerUpRefusal(context, state) : undefined) ?? handsRefusal(context, state, step)
+  );
+}
+
+function handsRefusal(context: VisitContext, state: VisitState, step: ActionStep): string | undefined {
+  const unmet = unmetForAction(context.wiring, step, state.conditions);
+  return unmet.length === 0 ? undefined : REFUSALS.handsOff(unmet.map(({ words }) => words));
 }
 
 function seen(step: WalkableStep, id: string, { answer, grade }: Extract<Answer, { kind: 'seen' }>): Answered {

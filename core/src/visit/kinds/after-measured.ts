@@ -6,7 +6,7 @@ import {
   type MeasuredOutcome,
   type WalkableStep,
 } from '../../procedure';
-import type { EventEnvelope, ReadingTaken, VisitContext, VisitState } from '../record';
+import type { EventEnvelope, VisitContext, VisitState } from '../record';
 import { changedConditions } from '../safety';
 import { moved, stepOf, withOutcome } from '../walking';
 
@@ -29,7 +29,7 @@ function afterOutcome(
 ): VisitState {
   const step = stepOf(context, state, event.step);
   const told = withOutcome(state, event.step, outcome.pattern ?? outcome.verdict, event);
-  const noted = cleared(step, told, event, outcome);
+  const noted = cleared(step, told, outcome);
   if (step?.kind !== 'measurement' || !step.sets) return noted;
   const key = keyBeside(
     outcomesOf(step, event.method).branches,
@@ -40,24 +40,10 @@ function afterOutcome(
   return key === undefined ? noted : { ...noted, ...changedConditions(noted, step.sets[key], event) };
 }
 
-function cleared(
-  step: WalkableStep | undefined,
-  state: VisitState,
-  event: EventEnvelope & { readonly step: string },
-  { verdict }: MeasuredOutcome,
-): VisitState {
+function cleared(step: WalkableStep | undefined, state: VisitState, { verdict }: MeasuredOutcome): VisitState {
   const board = step?.kind === 'measurement' ? step.measure.clearance : undefined;
   if (board === undefined) return state;
-  const stands = verdict === 'within' ? 'cleared' : isAnyShorted(state, event) ? 'shorted' : 'unlike';
+  // Shorted is said of a short alone; what only reads otherwise than it should keeps the power off as well.
+  const stands = verdict === 'within' ? 'cleared' : verdict === 'shorted' ? 'shorted' : 'unlike';
   return { ...state, clearances: { ...state.clearances, [board]: stands } };
-}
-
-/** Shorted is said of a short alone; what only reads otherwise than it should keeps the power off as well. */
-function isAnyShorted(state: VisitState, event: EventEnvelope & { readonly step: string }): boolean {
-  const parts = state.trail
-    .slice(state.arrivedAt)
-    .flatMap(({ event: each, standing }) => (standing === 'retracted' ? [] : [each as Partial<ReadingTaken>]));
-  return [...parts, event as Partial<ReadingTaken>].some(
-    ({ step, judgement }) => step === event.step && judgement?.verdict === 'shorted',
-  );
 }

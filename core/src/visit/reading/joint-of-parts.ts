@@ -1,5 +1,5 @@
 import type { MeasurementStep } from '../../procedure';
-import { judgeSet, type JointJudgement, type SetMember } from '../../verdict';
+import { judgeClearance, judgeSet, type JointJudgement, type SetMember } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
 import { meterHere } from './meter-here';
 import { jointExpectation, openRound, slotsOf, type Round } from './slots';
@@ -41,6 +41,7 @@ function jointOf(
 ): JointJudgement | undefined {
   const inOrder = slotsOf(context, state, step, method).flatMap(({ id }) => members.filter((each) => each.id === id));
   if (inOrder.length < slotsOf(context, state, step, method).length) return undefined;
+  if (step.measure.clearance !== undefined) return judgeClearance(inOrder);
   return judgeSet(inOrder, step.measure.patterns, jointExpectation(context, state, step, method), {
     meter: meterHere(context, state),
     leads: { zero: state.leadZero },

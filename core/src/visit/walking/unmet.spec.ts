@@ -1,6 +1,7 @@
-import type { Conditions } from '../../procedure';
+import type { ActionStep, Conditions } from '../../procedure';
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
 import { afterWords, conditionName, unmetConditions, unmetWait } from './unmet';
+import { unmetForAction } from './unmet-hands';
 
 const { model } = DEMO_CONTEXT;
 
@@ -92,5 +93,41 @@ describe('a reading that has its time', () => {
       'power-up of mains',
       'switching mains off',
     ]);
+  });
+});
+
+describe('hands at the wiring', () => {
+  const STATES = ['on', 'off', 'locked', 'plug-out', 'unknown', 'proven-dead'] as const;
+  const action = (rest: Partial<ActionStep>): ActionStep =>
+    ({ kind: 'action', text: 'Pull it.', next: '@end', ...rest }) as ActionStep;
+
+  it('wait until what can hurt is proven dead, whatever part of the wiring they go to', () => {
+    const touching = [
+      action({ fits: 'CB' }),
+      action({ sets: { connectors: { 'CB.X1': 'out' } } }),
+      action({ sets: { leads: { w14: 'FS1.1' } } }),
+      action({ recipe: [{ do: 'Pull it.', sets: { connectors: { 'LB.J1': 'out' } } }] }),
+    ];
+    for (const step of touching)
+      for (const mains of STATES)
+        for (const control of STATES) {
+          const unmet = unmetForAction(DEMO_CONTEXT.wiring, step, { supplies: { mains, control } });
+          const isSafe = mains === 'proven-dead' || mains === 'plug-out';
+          // 24 V do not hurt a hand; a plug pulled under power kills a board.
+          const isOff = control !== 'on' && control !== 'unknown';
+          expect(unmet.length === 0)
+            .withContext(`${mains}, ${control}`)
+            .toBe(isSafe && isOff);
+        }
+  });
+
+  it('are not held up where nothing is touched, or where it is so already', () => {
+    const holding = { supplies: { mains: 'on' }, connectors: { 'CB.X1': 'out' } } as const;
+    const quiet = [
+      action({}),
+      action({ sets: { calls: { mist: 'on' } } }),
+      action({ sets: { connectors: { 'CB.X1': 'out' } } }),
+    ];
+    for (const step of quiet) expect(unmetForAction(DEMO_CONTEXT.wiring, step, holding)).toEqual([]);
   });
 });

@@ -33,7 +33,7 @@ export class StatePane {
   protected readonly part = signal('');
   protected readonly repair = signal('');
   protected readonly hazard = signal({ kind: 'mains', where: '' });
-  protected readonly groups = computed(() => stateGroups(this.context().model, this.visit()));
+  protected readonly groups = computed(() => stateGroups(this.context(), this.visit()));
   protected readonly wires = computed(() => {
     const { model } = this.context();
     return model.wires.map(({ id, from, to, colour }) => ({

@@ -1,10 +1,12 @@
 import {
   conditionName,
+  REFUSALS,
   stateOf,
+  unmetForHands,
   type ConditionGroup,
   type EventBody,
   type NotedGroup,
-  type UnitModelDocument,
+  type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
 
@@ -20,11 +22,15 @@ export interface StateRow {
 
 export interface StateGroup {
   readonly title: string;
+  /** Why hands stay off for now. */
+  readonly caution?: string;
   readonly rows: readonly StateRow[];
 }
 
 /** Everything whose state counts for a reading, in the order it is thought of. */
-export function stateGroups(model: UnitModelDocument, visit: VisitState): readonly StateGroup[] {
+export function stateGroups({ model, wiring }: VisitContext, visit: VisitState): readonly StateGroup[] {
+  const unmet = unmetForHands(wiring, visit.conditions);
+  const caution = unmet.length === 0 ? {} : { caution: REFUSALS.handsOff(unmet.map(({ words }) => words)) };
   const row = (group: ConditionGroup, id: string, ways: StateRow['ways']): StateRow => ({
     key: `${group} ${id}`,
     group,
@@ -63,6 +69,7 @@ export function stateGroups(model: UnitModelDocument, visit: VisitState): readon
     },
     {
       title: 'Plugs',
+      ...caution,
       rows: model.boards.flatMap((board) =>
         board.connectors
           .filter(({ pluggable }) => pluggable)

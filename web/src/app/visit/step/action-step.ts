@@ -4,6 +4,7 @@ import {
   answerStep,
   formatQuantity,
   parseQuantity,
+  unmetForAction,
   type ActionStep as ActionStepDocument,
   type VisitContext,
   type VisitState,
@@ -13,11 +14,12 @@ import { ProbeChips } from './probe-chips';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
+import { UnmetList } from './unmet-list';
 
 /** Something to do. What may start or open stands above the button that says it is done. */
 @Component({
   selector: 'jx-action-step',
-  imports: [Button, ProbeChips, UndoButton],
+  imports: [Button, ProbeChips, UndoButton, UnmetList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -47,7 +49,16 @@ import { UndoButton } from './undo-button';
       @if (mayStart().length > 0) {
         <p class="caution" data-role="may-start"><strong>May start:</strong> {{ mayStart().join(', ') }}</p>
       }
-      @if (refusal(); as refusal) {
+      @if (unmet().length > 0) {
+        <jx-unmet-list
+          [context]="context()"
+          [visit]="visit()"
+          [unmet]="unmet()"
+          (recorded)="commanded.emit({ kind: 'record', body: $event })"
+        >
+          <p><strong>Hands off the wiring yet:</strong></p>
+        </jx-unmet-list>
+      } @else if (refusal(); as refusal) {
         <p class="caution" role="alert">
           <strong>{{ refusal }}</strong>
         </p>
@@ -73,6 +84,10 @@ export class ActionStep {
       const time = each.for === undefined ? undefined : parseQuantity(each.for, 'time');
       return { do: each.do, for: time?.outcome === 'quantity' ? formatQuantity(time.quantity) : '' };
     }),
+  );
+  /** What is not dead yet, where hands go to the wiring. */
+  protected readonly unmet = computed(() =>
+    unmetForAction(this.context().wiring, this.step(), this.visit().conditions),
   );
   private readonly answered = computed(() => answerStep(this.context(), this.visit(), { kind: 'done' }));
   protected readonly refusal = computed(() => {

@@ -20,7 +20,6 @@ import {
   askedReading,
   displayUnit,
   enterReading,
-  fixFor,
   formatReading,
   FUNCTIONS,
   guardsOfReading,
@@ -68,6 +67,7 @@ import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
 import { Stopwatch } from './stopwatch';
 import { UndoButton } from './undo-button';
+import { UnmetList } from './unmet-list';
 import { VerdictWord } from '../../juxta/verdict-word';
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
@@ -87,6 +87,7 @@ import { VerdictWord } from '../../juxta/verdict-word';
     SetProgress,
     Stopwatch,
     UndoButton,
+    UnmetList,
     VerdictGlyph,
     VerdictWord,
   ],
@@ -163,22 +164,12 @@ export class ReadingEntry {
     const body = this.body();
     return body?.type === 'reading-taken' ? body : undefined;
   });
-  /** What does not hold, each with the tap that would mend it; one proof of dead is offered once for all supplies. */
   /** Why the supply that is asked for must not go on yet. */
   protected readonly powerRefusal = computed(() =>
     (this.asked()?.unmet ?? []).some(({ group, state }) => group === 'supplies' && state === 'on')
       ? powerUpRefusal(this.context(), this.visit())
       : undefined,
   );
-  protected readonly unmet = computed(() => {
-    const offered = new Set<string>();
-    return (this.asked()?.unmet ?? []).map((unmet) => {
-      const way = fixFor(this.context(), this.visit(), unmet);
-      const isNew = way !== undefined && !offered.has(way.label);
-      if (way) offered.add(way.label);
-      return { words: unmet.words, way: isNew ? way : undefined };
-    });
-  });
   /** Then the points are not shown, so that nobody is led to them. */
   protected readonly isRefused = computed(() => {
     const asked = this.asked();
