@@ -39,6 +39,7 @@ export {
   type ConductorRole,
 } from './conductor-role';
 export { DeadOhms } from './dead-ohms';
+export { isCutOff, type AsItStands } from './isolation';
 export { DEVICE_KINDS } from './device-kinds';
 export { deviceOhms, LEAST_LOAD_OHMS, type DeviceOhms } from './device-ohms';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';

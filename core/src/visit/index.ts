@@ -119,6 +119,7 @@ export {
   canPass,
   cautionsHere,
   conditionsWords,
+  cutOffWords,
   displayUnit,
   energyAhead,
   fixFor,

@@ -1,4 +1,4 @@
-import { problemError, problemWarning, type Problem, type UnitModelDocument, type Wiring } from '../../unit-model';
+import { isCutOff, problemError, problemWarning, type AsItStands, type Problem, type Wiring } from '../../unit-model';
 import { edgesOf, outcomeKey } from '../branching';
 import {
   conditionEntries,
@@ -33,7 +33,7 @@ export function lintConditions(procedure: ProcedureDocument, wiring: Wiring): Pr
     const states = before.get(id);
     if (!states || !isWalkable(step)) return [];
     return [
-      ...lintRequirements(id, step, states, wiring.model),
+      ...lintRequirements(id, step, states, wiring),
       ...lintHands(id, step, states, wiring),
       ...lintOpenBypasses(id, step, states),
     ];
@@ -118,18 +118,38 @@ function union(first: PossibleStates | undefined, second: PossibleStates): Possi
   return grew ? merged : first;
 }
 
-function lintRequirements(id: string, step: WalkableStep, states: PossibleStates, model: UnitModelDocument): Problem[] {
+function lintRequirements(id: string, step: WalkableStep, states: PossibleStates, wiring: Wiring): Problem[] {
+  const { model } = wiring;
   if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
   const during = applied(states, step.with);
   const problems = methodsWithPath(step, `steps.${id}.measure`).map(([method, path]) => {
-    const required = conditionEntries(requirementsOf(model, method)).filter(({ group }) =>
-      SET_UP_GROUPS.includes(group),
-    );
+    const isCut = method.function !== 'insulation' && isCutOff(wiring, pointsOf(method), surely(during));
+    const requires = isCut ? method.requires : requirementsOf(model, method);
+    const required = conditionEntries(requires).filter(({ group }) => SET_UP_GROUPS.includes(group));
     return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));
   });
   // Of several methods one has to be possible; the others say what they would need.
   const isChoice = step.measure.set === undefined && problems.length > 1;
   return isChoice && problems.some((each) => each.length === 0) ? [] : problems.flat();
+}
+
+function pointsOf({ from, to }: MeasuringMethod): readonly string[] {
+  return from === undefined || to === undefined ? [] : [from, to];
+}
+
+/** Plugs, leads and jumpers as they stand on every way here. */
+function surely(states: PossibleStates): AsItStands {
+  const of = (group: ConditionGroup): Readonly<Record<string, string>> =>
+    Object.fromEntries(
+      [...states].flatMap(([key, found]) => {
+        const [its, id = ''] = key.split(' ');
+        const [state = ''] = found;
+        if (its !== group) return [];
+        // Where some way leaves a jumper in, it counts as in; a plug or a lead that may sit counts as sitting.
+        return group === 'bypasses' ? [[id, found.has('in') ? 'in' : state]] : found.size === 1 ? [[id, state]] : [];
+      }),
+    );
+  return { connectors: of('connectors'), leads: of('leads'), bypasses: of('bypasses') };
 }
 
 /** Where hands go to the wiring, no way may leave alive what can hurt: the visit would stand still there. */

@@ -18,9 +18,11 @@ import {
   type ParsedReading,
   type Reading,
 } from '../../quantity';
+import type { AsItStands } from '../../unit-model';
 import { judge, type JointJudgement, type Judgement } from '../../verdict';
 import { chainAsked, chainJoint } from './chain-step';
 import {
+  asItStands,
   meterRefusal,
   pairExpectation,
   proofRefusal,
@@ -34,7 +36,7 @@ import { resolutionFacts } from './resolution-facts';
 import { jointOfParts } from './joint-of-parts';
 import { meterHere } from './meter-here';
 import { slotReadings, slotsOf, waivedParts, type Slot } from './slots';
-import { currentStep, unmetForMeasuring, unmetWait, type Unmet } from '../walking';
+import { currentStep, isMeasuredCutOff, unmetForMeasuring, unmetWait, type Unmet } from '../walking';
 import { strayAt } from './stray';
 import {
   measuredOutcome,
@@ -77,6 +79,8 @@ export interface Asked {
   readonly proof?: ProofTask;
   /** Which of several readings is next. */
   readonly slot?: { readonly id: string; readonly name: string; readonly number: number; readonly of: number };
+  /** Hands have cut its points off from every source: ohms count there whatever else is live. */
+  readonly isCutOff?: boolean;
   /** Why it must not be measured with this meter. */
   readonly refusal?: string;
 }
@@ -118,6 +122,7 @@ function askedMethod(
   const { function: measured, from, to } = next ?? method;
   if (measured === undefined || from === undefined || to === undefined) return undefined;
   const holding = conditionsDuring(step, state.conditions);
+  const stands = (): AsItStands => asItStands(state);
   const required = (next ?? method).requires ?? {};
   const expectation =
     next?.expectation ??
@@ -131,7 +136,8 @@ function askedMethod(
     from,
     to,
     expectation,
-    unmet: [...unmetForMeasuring(context.wiring, next ?? method, holding), ...(wait ? [wait] : [])],
+    unmet: [...unmetForMeasuring(context.wiring, next ?? method, holding, stands), ...(wait ? [wait] : [])],
+    ...(isMeasuredCutOff(context.wiring, next ?? method, stands) ? { isCutOff: true } : {}),
     ...(next ? { slot: { id: next.id, name: next.name, number: slots.indexOf(next) + 1, of: slots.length } } : {}),
     ...(refusal === undefined ? {} : { refusal }),
   };
@@ -145,7 +151,9 @@ function askedChain(
 ): Asked | undefined {
   const asked = chainAsked(context, state, step, point);
   if (!asked) return undefined;
-  const unmet = unmetForMeasuring(context.wiring, methodOf(step), conditionsDuring(step, state.conditions));
+  const unmet = unmetForMeasuring(context.wiring, methodOf(step), conditionsDuring(step, state.conditions), () =>
+    asItStands(state),
+  );
   const refusal = refusalHere(context, state, asked);
   return { step, ...asked, unmet, ...(refusal === undefined ? {} : { refusal }) };
 }

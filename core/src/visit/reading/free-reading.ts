@@ -3,7 +3,9 @@ import { type MeasurementFunction, type Reading } from '../../quantity';
 import { gradeHere, judgedHere, readTyped, recorded, refusalHere, type EnteredReading } from './enter-reading';
 import { meterHere } from './meter-here';
 import { resolutionFacts } from './resolution-facts';
-import { isFreeChart, unmetForMeasuring, type Unmet } from '../walking';
+import type { AsItStands } from '../../unit-model';
+import { asItStands } from '../safety';
+import { isFreeChart, isMeasuredCutOff, unmetForMeasuring, type Unmet } from '../walking';
 import type { ReadingTaken, VisitContext, VisitState } from '../record';
 
 /** What is to be measured, in the technician's words. */
@@ -30,6 +32,8 @@ export interface AskedFree {
   readonly to: string;
   readonly expectation: ResolvedExpectation;
   readonly unmet: readonly Unmet[];
+  /** Hands have cut its points off from every source: ohms count there whatever else is live. */
+  readonly isCutOff?: boolean;
   /** Why it must not be measured with this meter. */
   readonly refusal?: string;
 }
@@ -47,8 +51,11 @@ export function askedFree(context: VisitContext, state: VisitState, line: FreeLi
     expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
   };
   const { function: measured, from, to } = asked;
-  const unmet = unmetForMeasuring(context.wiring, { function: measured, from, to }, state.conditions);
-  const ready = { ...asked, unmet };
+  const method = { function: measured, from, to };
+  const stands = (): AsItStands => asItStands(state);
+  const unmet = unmetForMeasuring(context.wiring, method, state.conditions, stands);
+  const isCutOff = isMeasuredCutOff(context.wiring, method, stands);
+  const ready = { ...asked, unmet, ...(isCutOff ? { isCutOff } : {}) };
   const refusal = refusalHere(context, state, ready);
   return refusal === undefined ? ready : { ...ready, refusal };
 }

@@ -36,6 +36,7 @@ describe('an insulation test', () => {
       CONTEXT.wiring,
       { function: 'insulation', from: 'M1.U', to: 'PE.3', requires: { connectors: { 'IV.X3': 'out' } } },
       visit.state.conditions,
+      () => visit.state.conditions,
     ).filter(({ id }) => id === 'IV.X3');
     expect(once.map(({ words }) => words.endsWith('the test voltage would reach the board'))).toEqual([true]);
     visit.log({ type: 'connector-changed', connector: 'IV.X3', state: 'out' });

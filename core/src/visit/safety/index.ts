@@ -1,4 +1,5 @@
 export * from './alterations';
+export * from './as-it-stands';
 export * from './bypasses';
 export * from './derived-supplies';
 export * from './fitted';

@@ -1,5 +1,6 @@
 import { conditionsDuring, methodNames, methodOf, type MeasurementStep } from '../../procedure';
 import type { VisitContext, VisitState } from '../record';
+import { asItStands } from '../safety';
 import { unmetForMeasuring, type Unmet } from '../walking';
 
 /** The first way of a measurement that can be gone as things stand; the first of all where none can. */
@@ -15,5 +16,7 @@ export function unmetOfMethod(
   step: MeasurementStep,
   name: string,
 ): readonly Unmet[] {
-  return unmetForMeasuring(wiring, methodOf(step, name), conditionsDuring(step, state.conditions));
+  return unmetForMeasuring(wiring, methodOf(step, name), conditionsDuring(step, state.conditions), () =>
+    asItStands(state),
+  );
 }

@@ -72,6 +72,19 @@ export interface VerdictWords {
   readonly next: string;
 }
 
+/** What is said where ohms are possible although something is live; undefined where nothing is, or they are not. */
+export function cutOffWords(
+  { conditions }: Pick<VisitState, 'conditions'>,
+  asked: { readonly isCutOff?: boolean } | undefined,
+): string | undefined {
+  const isDead = Object.values(conditions.supplies ?? {}).every(
+    (state) => state === 'proven-dead' || state === 'plug-out',
+  );
+  return asked?.isCutOff && !isDead
+    ? 'Cut off by plugs and leads as they stand: nothing feeds these two points. The rest is live: keep to them.'
+    : undefined;
+}
+
 /** What still has to be made so, in few words: "proven dead, plug X1 out". */
 export function needsWords(model: UnitModelDocument, unmet: readonly Unmet[]): string {
   const words = unmet.map(({ group, id, state, words: whole }) => {

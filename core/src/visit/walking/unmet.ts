@@ -8,15 +8,17 @@ import {
   type Conditions,
   type MeasuringMethod,
 } from '../../procedure';
-import { inBase, readQuantity } from '../../quantity';
+import { FUNCTIONS, inBase, readQuantity } from '../../quantity';
 import { lastTurn } from './last-turn';
 import type { VisitState } from '../record';
 import {
   elementName,
+  isCutOff,
   plugsReached,
   sourcesOf,
   supplyOf,
   terminalLabel,
+  type AsItStands,
   type UnitModelDocument,
   type Wiring,
 } from '../../unit-model';
@@ -29,13 +31,37 @@ export interface Unmet extends Omit<ConditionEntry, 'group'> {
   readonly words: string;
 }
 
-/** What stands between the conditions that hold and a measurement, with what its function always demands. */
-export function unmetForMeasuring(wiring: Wiring, method: MeasuringMethod, holding: Conditions): readonly Unmet[] {
+/**
+ * What stands between the conditions that hold and a measurement, with what its function always demands. `stands` is how
+ * plugs and leads stand by somebody's word that still counts.
+ */
+export function unmetForMeasuring(
+  wiring: Wiring,
+  method: MeasuringMethod,
+  holding: Conditions,
+  stands: () => AsItStands,
+): readonly Unmet[] {
   const electronics = method.function === 'insulation' ? unmetElectronics(wiring, method, holding) : [];
   // A chart that says so itself does not say why.
   const isSaid = ({ group, id }: Unmet): boolean => electronics.some((each) => each.group === group && each.id === id);
-  const required = unmetConditions(wiring.model, requirementsOf(wiring.model, method), holding);
+  const requires = isMeasuredCutOff(wiring, method, stands)
+    ? (method.requires ?? {})
+    : requirementsOf(wiring.model, method);
+  const required = unmetConditions(wiring.model, requires, holding);
   return [...required.filter((each) => !isSaid(each)), ...electronics];
+}
+
+/**
+ * Whether its two points are cut off from every source by hands, so that ohms count there while something else is live.
+ * Never so for an insulation test: its own hundreds of volts go where the wiring leads.
+ */
+export function isMeasuredCutOff(
+  wiring: Wiring,
+  { function: measured, from, to }: MeasuringMethod,
+  stands: () => AsItStands,
+): boolean {
+  const isOhmic = measured !== undefined && measured !== 'insulation' && FUNCTIONS[measured].needsDead;
+  return isOhmic && from !== undefined && to !== undefined && isCutOff(wiring, [from, to], stands());
 }
 
 /** A tester's hundreds of volts kill a board, and a board makes good insulation look bad. */

@@ -3,6 +3,7 @@ import {
   askedFree,
   closingRefusal,
   conditionsWords,
+  cutOffWords,
   energyAhead,
   enterFreeReading,
   fixFor,
@@ -105,6 +106,10 @@ export class FreePage {
   protected readonly unmet = computed(() => {
     const asked = this.asked();
     return 'outcome' in asked ? [] : asked.unmet;
+  });
+  protected readonly cutOff = computed(() => {
+    const asked = this.asked();
+    return 'outcome' in asked ? undefined : cutOffWords(this.visit(), asked);
   });
   /** Plugs that a tap would say are out, where that is all it takes. */
   protected readonly plugs = computed(() =>

@@ -18,6 +18,7 @@ import {
   adoptableReading,
   answerStep,
   askedReading,
+  cutOffWords,
   displayUnit,
   enterReading,
   formatReading,
@@ -170,6 +171,7 @@ export class ReadingEntry {
       ? powerUpRefusal(this.context(), this.visit())
       : undefined,
   );
+  protected readonly cutOff = computed(() => cutOffWords(this.visit(), this.asked()));
   /** Then the points are not shown, so that nobody is led to them. */
   protected readonly isRefused = computed(() => {
     const asked = this.asked();

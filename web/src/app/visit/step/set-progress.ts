@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  viewChild,
+} from '@angular/core';
 import {
   formatReading,
   judgedRound,
@@ -20,7 +28,7 @@ import { VerdictWord } from '../../juxta/verdict-word';
   imports: [RowBar, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <ol aria-label="Readings of this step" [class.dense]="parts().length > 4">
+    <ol #list aria-label="Readings of this step" [class.dense]="parts().length > 4" [class.line]="parts().length > 8">
       @for (part of parts(); track part.id) {
         <li [class.next]="part.id === next()" [attr.data-part]="part.id" [style.--verdict-colour]="part.colour">
           <span class="name">{{ part.name }}</span>
@@ -62,6 +70,15 @@ import { VerdictWord } from '../../juxta/verdict-word';
     .dense li {
       font-size: 15px;
     }
+    /* So many would push the bar, which is what one looks at, out of sight. */
+    .line {
+      display: flex;
+      position: relative;
+      overflow-x: auto;
+    }
+    .line li {
+      flex: none;
+    }
     .next {
       border: 2px solid var(--accent);
     }
@@ -77,6 +94,7 @@ import { VerdictWord } from '../../juxta/verdict-word';
       ol,
       .dense {
         display: flex;
+        position: relative;
         overflow-x: auto;
       }
       li,
@@ -98,6 +116,18 @@ export class SetProgress {
   readonly method = input<string>();
   /** Id of the part that is asked for. */
   readonly next = input<string>();
+  private readonly list = viewChild.required<ElementRef<HTMLElement>>('list');
+
+  constructor() {
+    // In a line that scrolls, the part that is asked for stands in sight with the one before it.
+    afterRenderEffect(() => {
+      this.next();
+      const list = this.list().nativeElement;
+      const next = list.querySelector<HTMLElement>('.next');
+      if (next) list.scrollLeft = next.offsetLeft - list.clientWidth / 3;
+    });
+  }
+
   protected readonly parts = computed(() => {
     const { model } = this.context();
     // What was read stays in sight while the whole cannot be decided: each part is looked at for that.

@@ -1,0 +1,81 @@
+import { BURNER_CONTEXT } from '../../testing/burner';
+import { uuid, VisitDriver } from '../../testing/demo';
+import { asItStands } from '../safety';
+import { cutOffWords } from '../standing';
+import type { EventBody, EventEnvelope } from '../record';
+import { askedFree, enterFreeReading } from './free-reading';
+
+const OHMS = { function: 'resistance', from: 'PS1.1', to: 'PS1.2', expects: '', text: '0.4' } as const;
+const LIVE: readonly EventBody[] = [
+  { type: 'visit-opened', unit: 'burner', complaint: '' },
+  { type: 'supply-changed', supply: 'mains', state: 'on' },
+  { type: 'supply-changed', supply: 'control', state: 'on' },
+];
+const OUT: EventBody = { type: 'connector-changed', connector: 'BC.X3', state: 'out' };
+
+function visit(...bodies: readonly EventBody[]): VisitDriver {
+  const driver = new VisitDriver(BURNER_CONTEXT);
+  [...LIVE, ...bodies].forEach((body) => driver.log(body));
+  return driver;
+}
+
+function isTaken(driver: VisitDriver, line: { readonly from: string; readonly to: string } = OHMS): boolean {
+  const entered = enterFreeReading(driver.context, driver.state, { ...OHMS, ...line });
+  return (
+    entered.outcome === 'event' && entered.body.type === 'reading-taken' && entered.body.judgement.verdict !== 'invalid'
+  );
+}
+
+describe('ohms while something else is live', () => {
+  it('count across a switch whose plug is out, and say what stays live', () => {
+    expect(isTaken(visit())).toBeFalse();
+    const driver = visit(OUT);
+    expect(isTaken(driver)).toBeTrue();
+    const asked = askedFree(driver.context, driver.state, OHMS);
+    expect('outcome' in asked ? '' : cutOffWords(driver.state, asked)).toContain('The rest is live');
+    expect(isTaken(driver, { from: 'Q1.2', to: 'Q1.4' })).toBeFalse();
+    expect(isTaken(driver, { from: 'BC.X3.1@plug', to: 'CC.1' })).toBeFalse();
+    expect(isTaken(driver, { from: 'PS1.1', to: 'PE.1' })).toBeFalse();
+  });
+
+  it('never for an insulation test: its volts go where the wiring leads', () => {
+    const driver = visit(OUT);
+    const line = { ...OHMS, function: 'insulation', text: '200M' } as const;
+    const entered = enterFreeReading(driver.context, driver.state, line);
+    expect(
+      entered.outcome === 'event' && entered.body.type === 'reading-taken' && entered.body.judgement.verdict,
+    ).not.toBe('within');
+    const asked = askedFree(driver.context, driver.state, line);
+    expect('outcome' in asked ? [] : asked.unmet.map(({ id }) => id)).toContain('mains');
+  });
+
+  it('no longer once the plug is in, its note is taken back, or a jumper is in', () => {
+    expect(isTaken(visit(OUT, { type: 'connector-changed', connector: 'BC.X3', state: 'in' }))).toBeFalse();
+    const undone = visit(OUT);
+    undone.log({ type: 'retracted', event: undone.events.at(-1)?.id ?? '' });
+    expect(isTaken(undone)).toBeFalse();
+    expect(
+      isTaken(visit(OUT, { type: 'bypass-placed', bypass: 'j', from: 'CC.1', to: 'CC.2', why: 'test' })),
+    ).toBeFalse();
+  });
+
+  it('not by the word of somebody who was away since, until the plug is said to be out again', () => {
+    const gaps: readonly ((before: EventEnvelope) => Partial<EventEnvelope>)[] = [
+      ({ at }) => ({ at: new Date(Date.parse(at) + 16 * 60_000).toISOString() }),
+      ({ at }) => ({ at: new Date(Date.parse(at) - 60_000).toISOString() }),
+      () => ({ device: uuid(901), by: 'Finch' }),
+    ];
+    for (const gap of gaps) {
+      const driver = visit(OUT);
+      const previous = driver.events.at(-1);
+      if (previous) driver.log({ type: 'note-added', text: 'back' }, gap(previous));
+      expect(asItStands(driver.state).connectors).toEqual({});
+      expect(isTaken(driver)).toBeFalse();
+      const last = driver.events.at(-1);
+      if (last) driver.log(OUT, { at: last.at, device: last.device, by: last.by, monotonic: last.monotonic });
+      expect(isTaken(driver)).toBeTrue();
+    }
+    const handed = visit(OUT, { type: 'handed-over', to: 'Moss', altered: [] });
+    expect(isTaken(handed)).toBeFalse();
+  });
+});

@@ -1,0 +1,35 @@
+import type { Conditions } from '../../procedure';
+import type { AsItStands } from '../../unit-model';
+import type { TrailLine, VisitState } from '../record';
+import { isVouchedFor } from './vouched';
+
+/**
+ * Plugs that are out and leads that are off by somebody's own word, since anybody was last away: a plug found out an hour ago
+ * may be back in. Jumpers count as long as nobody said that they are out.
+ */
+export function asItStands({ trail, conditions }: Pick<VisitState, 'trail' | 'conditions'>): AsItStands {
+  const watched = trail.slice(lastReturn(trail)).filter(({ standing }) => standing !== 'retracted');
+  const said = watched.flatMap(saidOf);
+  const still = (group: 'connectors' | 'leads'): Readonly<Record<string, string>> =>
+    Object.fromEntries(
+      Object.entries(conditions[group] ?? {}).filter(([id, state]) => said.some((each) => each[group]?.[id] === state)),
+    );
+  return { connectors: still('connectors'), leads: still('leads'), bypasses: conditions.bypasses ?? {} };
+}
+
+/** Index of the first line of the present stay at the machine. */
+function lastReturn(trail: readonly TrailLine[]): number {
+  for (let index = trail.length - 1; index > 0; index -= 1) {
+    const [before, after] = [trail[index - 1]?.event, trail[index]?.event];
+    if (after?.type === 'handed-over' || (before && after && !isVouchedFor(before, after))) return index;
+  }
+  return 0;
+}
+
+/** What an event says of plugs and leads, in the vocabulary of conditions. */
+function saidOf({ event, step }: TrailLine): readonly Conditions[] {
+  if (event.type === 'connector-changed') return [{ connectors: { [event.connector]: event.state } }];
+  if (event.type === 'condition-noted' && event.group === 'leads') return [{ leads: { [event.item]: event.state } }];
+  if (event.type !== 'action-done' || step?.kind !== 'action') return [];
+  return [...(step.recipe ?? []).map(({ sets }) => sets), step.sets].flatMap((sets) => sets ?? []);
+}
