@@ -9,6 +9,7 @@ export {
   type Edge,
   type MeasuredOutcome,
 } from './branching';
+export { believedAtStart } from './believed-at-start';
 export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { deadForHands, requiredForHands, touchesWiring } from './hands';

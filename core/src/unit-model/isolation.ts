@@ -28,6 +28,8 @@ class Flood {
   private readonly boards: ReadonlySet<string>;
   private readonly sources: ReadonlySet<string>;
   private readonly earths: readonly string[];
+  /** Terminals that a lead was taken off. */
+  private readonly lifted: ReadonlySet<string>;
   private readonly neighbours = new Map<string, string[]>();
 
   constructor(
@@ -36,6 +38,7 @@ class Flood {
   ) {
     const { model } = wiring;
     this.boards = new Set(model.boards.map(({ id }) => id));
+    this.lifted = new Set(Object.values(stands.leads ?? {}));
     this.earths = model.supplies.flatMap((supply) => supplyTerminal(supply, 'earth') ?? []);
     this.sources = new Set([
       ...model.devices.filter(({ kind }) => SOURCES.has(kind)).map(({ id }) => id),
@@ -60,7 +63,7 @@ class Flood {
         continue;
       }
       if (this.isSource(node)) return false;
-      isCut ||= node.includes('@');
+      isCut ||= node.includes('@') || this.lifted.has(node);
       for (const next of this.neighbours.get(node) ?? []) reached.add(next);
     }
     return isCut;

@@ -1,4 +1,5 @@
 import { isCutOff, problemError, problemWarning, type AsItStands, type Problem, type Wiring } from '../../unit-model';
+import { believedAtStart } from '../believed-at-start';
 import { edgesOf, outcomeKey } from '../branching';
 import {
   conditionEntries,
@@ -41,7 +42,9 @@ export function lintConditions(procedure: ProcedureDocument, wiring: Wiring): Pr
 }
 
 function statesBefore(procedure: ProcedureDocument): ReadonlyMap<string, PossibleStates> {
-  const before = new Map<string, PossibleStates>([[procedure.start, applied(new Map(), procedure.given)]]);
+  const before = new Map<string, PossibleStates>([
+    [procedure.start, applied(new Map(), believedAtStart(procedure.given ?? {}, {}))],
+  ]);
   const waiting = [procedure.start];
   for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;

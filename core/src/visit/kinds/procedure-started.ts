@@ -1,4 +1,4 @@
-import { isWalkable, type Conditions } from '../../procedure';
+import { believedAtStart, isWalkable } from '../../procedure';
 import { isFreeChart, settle } from '../walking';
 import { changedConditions } from '../safety';
 import type { EventKind, VisitContext } from '../record';
@@ -17,8 +17,10 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
   apply(context, state, event) {
     const given = context.procedures[event.procedure]?.given;
     const started = { ...state, procedure: event.procedure, outcomes: {}, walks: {} };
-    // What a chart assumes at its start is somebody's word: it may put a supply on, never calm one.
-    const told = { ...started, ...changedConditions(started, given && onlyLivening(given), event) };
+    const told = {
+      ...started,
+      ...changedConditions(started, given && believedAtStart(given, state.conditions), event),
+    };
     return { ...told, step: settle(context, told, event.start) };
   },
   supplies: ({ procedures }, _state, { event }) => Object.keys(procedures[event.procedure]?.given?.supplies ?? {}),
@@ -35,11 +37,6 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
     more: skippedWords(context, event),
   }),
 };
-
-function onlyLivening(given: Conditions): Conditions {
-  const live = Object.entries(given.supplies ?? {}).filter(([, supply]) => supply === 'on');
-  return { ...given, supplies: Object.fromEntries(live) };
-}
 
 /** Beginning in the middle says what was passed over. */
 function skippedWords(context: VisitContext, { procedure, skipped = [] }: ProcedureStarted): readonly string[] {
