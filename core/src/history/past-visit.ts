@@ -1,4 +1,4 @@
-import { elementName, itemOf, isKnownElement } from '../unit-model';
+import { elementName, isKnownElement, meansBoard } from '../unit-model';
 import {
   alterationsOf,
   codesRead,
@@ -90,7 +90,7 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     fitted: standingOf(state, 'part-fitted').map((event) => ({
       part: event.part,
       name: isKnownElement(model, event.part) ? elementName(model, event.part) : event.part,
-      isBoard: model.boards.some((board) => board.id === itemOf(model, event.part)) || /\bboard\b/i.test(event.part),
+      isBoard: meansBoard(model, event.part),
       at: event.at,
       by: event.by,
       visit: id,

@@ -1,5 +1,5 @@
 import type { ProcedureDocument } from '../../procedure';
-import { DEMO_CONTEXT } from '../../testing/demo';
+import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
 import { EMPTY_VISIT, VisitContext, type VisitState } from '../record';
 import { changed } from '../walking';
 import { fittedPart, powered, powerUpRefusal } from '.';
@@ -30,6 +30,40 @@ describe('a new board', () => {
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'CB', 'e').clearances).toEqual({ CB: 'open' });
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'K1', 'e').clearances).toEqual({});
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'K1', 'e').conditions.fitted).toEqual({ K1: 'e' });
+  });
+
+  it('is known by whatever it is called, and where no more is said any of them may be meant', () => {
+    const { boards } = DEMO_CONTEXT.model;
+    const open = (part: string): readonly string[] =>
+      Object.keys(fittedPart(CLEARING, EMPTY_VISIT, part, 'e').clearances);
+    for (const { id, name, number } of boards)
+      for (const called of [id, name, number].flatMap((each) => each ?? []))
+        for (const words of [
+          called,
+          `new ${called}`,
+          `${called}, used`,
+          called.toUpperCase(),
+          `  ${called.toLowerCase()} rev C`,
+        ])
+          expect(open(words)).withContext(words).toContain(id);
+    for (const words of ['the board', 'new control board', 'PCB', 'used boards'])
+      expect(open(words))
+        .withContext(words)
+        .toEqual(boards.map(({ id }) => id));
+    for (const words of ['float switch', 'K1', 'contactor K1', 'starboard lamp', 'w14', 'boarding'])
+      expect(open(words)).withContext(words).toEqual([]);
+  });
+
+  it('is to be cleared wherever it is noted that it was renewed, and not where it was only cleaned', () => {
+    const noted = (text: string): readonly string[] => {
+      const driver = new VisitDriver(CLEARING).open();
+      driver.log({ type: 'repair-done', items: [text], text });
+      return Object.keys(driver.state.clearances);
+    };
+    for (const text of ['board CB replaced', 'new CB in', 'CB swapped for the spare'])
+      expect(noted(text)).withContext(text).toEqual(['CB']);
+    for (const text of ['contact of K1 cleaned', 'board CB dried', 'K1 replaced'])
+      expect(noted(text)).withContext(text).toEqual([]);
   });
 
   it('gets no power before it is cleared, where a chart can clear it', () => {
