@@ -22,7 +22,7 @@ export const meterProven: EventKind<MeterProven> = {
     const proven = new Set(provenDead(context, state, event));
     if (event.step === undefined || event.next === undefined || proven.size === 0) return state;
     const dead = Object.fromEntries([...proven].map((id) => [id, 'proven-dead' as const]));
-    const known = { ...state, ...changedConditions(state, { supplies: dead }, event, proven) };
+    const known = { ...state, ...changedConditions(state, { supplies: dead }, event, proven), provenAt: event.at };
     const step = stepOf(context, state, event.step);
     const sets = step?.kind === 'measurement' ? step.sets?.['within'] : undefined;
     const told = { ...known, ...changedConditions(known, sets, event, proven) };

@@ -1,9 +1,17 @@
-import { formatReading, type MeasurementFunction, type Reading } from '../../quantity';
+import { formatReading, FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
 import { methodOf, type WalkableStep } from '../../procedure';
 import { terminalLabel, type ConductorPair } from '../../unit-model';
 import type { JointJudgement, Judgement } from '../../verdict';
 import { readingTitle } from '../evidence';
-import { measuredOutcome, type EventKind, type Grade, type RecordedExpectation, type VisitContext } from '../record';
+import {
+  measuredOutcome,
+  type EventEnvelope,
+  type EventKind,
+  type Grade,
+  type LineOf,
+  type RecordedExpectation,
+  type VisitContext,
+} from '../record';
 import { suppliesOfStep } from '../safety';
 import { afterMeasured } from './after-measured';
 import { dotted, spoken } from './words';
@@ -69,11 +77,19 @@ export const readingTaken: EventKind<ReadingTaken> = {
         event.judgement.sentence,
         ...methodWords(step, event.method),
         `A on ${terminalLabel(context.model, event.from)}, B on ${terminalLabel(context.model, event.to)}`,
+        ...deadWords(line),
         ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : []),
       ],
     };
   },
 };
+
+/** Ohms rest on a proof that gets older. */
+function deadWords({ event, provenAt }: LineOf<EventEnvelope & ReadingTaken>): readonly string[] {
+  if (!FUNCTIONS[event.function].needsDead || provenAt === undefined) return [];
+  const minutes = Math.round((Date.parse(event.at) - Date.parse(provenAt)) / 60_000);
+  return [`Proven dead ${minutes < 1 ? 'within the minute' : `${minutes} min`} before`];
+}
 
 /** How it was measured, and what that way cannot tell. */
 function methodWords(step: WalkableStep | undefined, name: string | undefined): readonly string[] {

@@ -25,6 +25,8 @@ export interface TrailLine {
   readonly step?: WalkableStep;
   /** What held when it happened. */
   readonly conditions: Conditions;
+  /** When what was proven dead then had been proven; missing where nothing was. */
+  readonly provenAt?: string;
   /** What was read before it counts no more for a proof of dead. */
   readonly disturbsProof: boolean;
   /** The interval to the line before cannot be trusted: the clock jumped or the page was loaded anew. */
@@ -69,6 +71,8 @@ export interface VisitState {
   readonly trail: readonly TrailLine[];
   readonly conditions: Conditions;
   readonly bypasses: readonly BypassEntry[];
+  /** Wall time of the last check of the meter that ended a proof of dead. */
+  readonly provenAt?: string;
   /** Ohms of the leads, once zeroed with this meter. */
   readonly leadZero?: number;
   /** When they were zeroed. */

@@ -10,7 +10,7 @@ import {
   type VisitState,
   wallTime,
 } from '../record';
-import { derivedFollow, isVouchedFor, madeUnknown, powered, proofsRevoked } from '../safety';
+import { derivedFollow, isVouchedFor, madeUnknown, powered, proofsRevoked, provenSince } from '../safety';
 import { stepIn } from '../walking';
 
 /**
@@ -93,12 +93,14 @@ function fold(
   const chart = chartOf(before, event);
   const standing = retracted.has(event.id) ? 'retracted' : standingOf(before, event, chart);
   const step = 'step' in event ? stepIn(context, chart, event.step) : undefined;
+  const provenAt = provenSince(before);
   const line: TrailLine = {
     event,
     standing,
     ...(chart === undefined ? {} : { chart }),
     ...(step ? { step } : {}),
     conditions: before.conditions,
+    ...(provenAt === undefined ? {} : { provenAt }),
     disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };

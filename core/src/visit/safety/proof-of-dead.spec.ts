@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { DEMO_CONTEXT, envelope, HAND_METER, uuid, VisitDriver } from '../../testing/demo';
 import type { SingleReading } from '../../quantity';
 import { askedReading, enterReading } from '../reading';
-import { VisitContext, type EventBody, type EventEnvelope } from '../record';
-import { EVENT_KINDS, EVENT_TYPES } from '../kinds';
+import { VisitContext, type EventBody, type EventEnvelope, type VisitState } from '../record';
+import { EVENT_KINDS, EVENT_TYPES, eventWords } from '../kinds';
+import { replay } from '../replay';
 import { unpublishedConductors, type SupplyDocument } from '../../unit-model';
 import { pairExpectation, proofTasks, provenDead, provenSince, showsLive } from '.';
 import { currentStep } from '../walking';
@@ -292,6 +293,25 @@ describe('a proof of dead', () => {
     expect(provenSince(visit.state)).toBe(at);
     visit.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
     expect(provenSince(visit.state)).toBeUndefined();
+  });
+
+  it('is as old at each reading that rests on it as the stamps say, in the log and after undo and reload', () => {
+    const visit = atProof();
+    visit.prove();
+    const { at = '' } = visit.events.at(-1) ?? {};
+    visit.answer('none');
+    const later = new Date(Date.parse(at) + 4 * 60_000).toISOString();
+    const entered = enterReading(visit.context, visit.state, { text: '0.3' });
+    if (entered.outcome !== 'event') throw new Error('Refused.');
+    const { id } = visit.log(entered.body, { at: later });
+    const said = (state: VisitState): readonly string[] => {
+      const line = state.trail.find(({ event }) => event.id === id);
+      return line ? (eventWords(visit.context, state, line).more ?? []) : [];
+    };
+    expect(said(visit.state)).toContain('Proven dead 4 min before');
+    expect(said(replay(visit.context, visit.events))).toContain('Proven dead 4 min before');
+    visit.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    expect(said(visit.state)).toContain('Proven dead 4 min before');
   });
 
   /** Ways in which nobody was there: sixteen minutes by either clock, a clock set back, somebody else on another device. */
