@@ -19,8 +19,9 @@ export interface MeterProven {
 
 export const meterProven: EventKind<MeterProven> = {
   apply(context, state, event) {
+    if (event.step === undefined || event.next === undefined) return state;
     const proven = new Set(provenDead(context, state, event));
-    if (event.step === undefined || event.next === undefined || proven.size === 0) return state;
+    if (proven.size === 0) return state;
     const dead = Object.fromEntries([...proven].map((id) => [id, 'proven-dead' as const]));
     const known = { ...state, ...changedConditions(state, { supplies: dead }, event, proven), provenAt: event.at };
     const step = stepOf(context, state, event.step);

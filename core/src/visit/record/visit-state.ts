@@ -25,8 +25,8 @@ export interface TrailLine {
   readonly step?: WalkableStep;
   /** What held when it happened. */
   readonly conditions: Conditions;
-  /** When what was proven dead then had been proven; missing where nothing was. */
-  readonly provenAt?: string;
+  /** When what was proven dead then had been proven; undefined where nothing was. */
+  readonly provenAt: string | undefined;
   /** What was read before it counts no more for a proof of dead. */
   readonly disturbsProof: boolean;
   /** The interval to the line before cannot be trusted: the clock jumped or the page was loaded anew. */

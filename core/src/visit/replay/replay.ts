@@ -93,14 +93,13 @@ function fold(
   const chart = chartOf(before, event);
   const standing = retracted.has(event.id) ? 'retracted' : standingOf(before, event, chart);
   const step = 'step' in event ? stepIn(context, chart, event.step) : undefined;
-  const provenAt = provenSince(before);
   const line: TrailLine = {
     event,
     standing,
     ...(chart === undefined ? {} : { chart }),
     ...(step ? { step } : {}),
     conditions: before.conditions,
-    ...(provenAt === undefined ? {} : { provenAt }),
+    provenAt: provenSince(before),
     disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };
