@@ -178,7 +178,7 @@ function typed(text) {
 
 async function lookFirst(page, complaint) {
   await page.getByPlaceholder('In their words').fill(complaint);
-  await page.getByRole('button', { name: /Look first/ }).click();
+  await page.getByRole('button', { name: /Pre-checks/ }).click();
   await page.locator('jx-look-page h1').waitFor();
 }
 

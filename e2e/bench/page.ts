@@ -120,7 +120,7 @@ async function firstLayout(browser: Browser, server: ServerProcess): Promise<Row
     const opened = await freshPage(browser);
     await opened.goto(`${server.address}${HALF_DONE}`);
     await opened.getByRole('tab', { name: 'Chart' }).click();
-    const link = opened.getByRole('link', { name: 'The chart as a picture' });
+    const link = opened.getByRole('link', { name: 'Flowchart' });
     const begun = performance.now();
     await link.click();
     await opened.locator('.node.current').waitFor();

@@ -46,7 +46,7 @@ async function startLooking(hands: Hands, { address }: Workspace, unit: string, 
   await page.goto(`${address}/start`);
   await hands.press(page.getByText(unit, { exact: true }));
   await hands.fill(page.getByPlaceholder('In their words'), complaint);
-  await hands.press(page.getByRole('button', { name: /Look first/ }));
+  await hands.press(page.getByRole('button', { name: /Pre-checks/ }));
   await expect(page.locator('jx-look-page h1')).toBeVisible();
 }
 
@@ -109,7 +109,7 @@ test('the same with one thumb at 390 pixels', async ({ browser, server }) => {
     'Roof vent west',
     'Vent opens but does not close',
   );
-  await hands.press(page.getByRole('link', { name: /Read a lamp/ }));
+  await hands.press(page.getByRole('link', { name: /Read a flash code/ }));
   await hands.press(page.getByRole('radio', { name: /Close lamp/ }));
   await hands.press(page.getByRole('button', { name: 'Lit steadily', exact: true }));
   await expect(page.locator('[data-code="CLOSE close"]')).toContainText('no fault');
@@ -154,7 +154,7 @@ test('gas that was smelt stops every call until somebody notes that it is gone',
   const hands = new Hands(page);
   await startLooking(hands, workspace, 'Burner 2', 'smells odd');
   const note = async (answer: string): Promise<void> => {
-    await page.getByRole('button', { name: 'Note a sign' }).click();
+    await page.getByRole('button', { name: 'Add an observation' }).click();
     await page.getByRole('radio', { name: 'Smell', exact: true }).click();
     await page.getByRole('radio', { name: 'gas', exact: true }).click();
     await expect(page.getByRole('alert').filter({ hasText: 'no switch, no plug' })).toBeVisible();
@@ -203,7 +203,7 @@ test('an unknown code is kept and asks for its legend; one set aside needs a rea
   await code.getByLabel('What the legend says').fill('fan board link lost');
   await code.getByRole('button', { name: 'Keep' }).click();
   await expect(page.locator('[data-code="STATUS E77"]')).toContainText('fan board link lost');
-  await page.getByRole('button', { name: 'Set aside' }).click();
+  await page.getByRole('button', { name: 'Ignore this code' }).click();
   await page.locator('input[name=reason]').press('Enter');
   await expect(code).not.toContainText('set aside:');
   await page.locator('input[name=reason]').fill('left from the service');
@@ -243,16 +243,16 @@ test('absurd temperatures are asked for again, with what is accepted and nothing
 
 test('a unit is on file in a moment, without a wiring list too, and a visit starts there', async ({ page, server }) => {
   await page.goto(`${server.address}/units/new`);
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('Give it the name');
   await page.getByLabel('Name').fill('Boiler shed fan');
   await page.getByRole('radio', { name: 'No wiring list on file' }).click();
   await page.getByRole('button', { name: /mains, 230 V/ }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('No wiring list on file')).toBeVisible();
   await page.getByRole('link', { name: 'Start a visit here' }).click();
   await expect(page.getByRole('radio', { name: /Boiler shed fan/ })).toBeChecked();
-  await page.getByRole('button', { name: /Look first/ }).click();
+  await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.locator('jx-look-page')).toContainText('No chart is on file');
   await page.keyboard.press('i');
   await page.getByLabel(/number on the board/).fill('FX-1 rev A');
@@ -261,7 +261,7 @@ test('a unit is on file in a moment, without a wiring list too, and a visit star
   await expect(page.locator('jx-visit-log')).toContainText('FX-1 rev A');
   await page.goto(`${server.address}/units/new`);
   await page.getByLabel('Name').fill('boiler shed fan');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('is on file at this site already');
 });
 
@@ -279,9 +279,9 @@ test('a visit somebody else reports says so in every grade', async ({ page, work
   await page.getByText('Mist line 1', { exact: true }).click();
   await page.getByRole('checkbox', { name: /Somebody else/ }).check();
   await page.getByLabel('Who reports?').fill('the gardener');
-  await page.getByRole('button', { name: /Look first/ }).click();
+  await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.getByText('the gardener reports from the machine')).toBeVisible();
   await page.keyboard.press('i');
-  await page.locator('[data-topic=reproduced]').getByRole('button', { name: 'as told' }).click();
+  await page.locator('[data-topic=reproduced]').getByRole('button', { name: 'as described' }).click();
   await expect(page.locator('[data-topic=reproduced]')).toContainText('reported');
 });

@@ -218,7 +218,7 @@ test.describe('by keyboard on a tablet', () => {
     await expect(page.locator('[data-role=outcome]')).toContainText('Take the load off and read again');
     await page.getByRole('button', { name: 'Keep this in the log' }).click();
     await page.keyboard.press('Escape');
-    await expect(page.locator('jx-visit-log')).toContainText('Bench feeder, all round: one conductor, or fed back');
+    await expect(page.locator('jx-visit-log')).toContainText('Bench feeder: one conductor, or fed back');
   });
 
   test('a new board gets no power before it is cleared', async ({ workspace, page }) => {

@@ -11,7 +11,7 @@ test('the chart is drawn with the way walked; a step is read, the view moved by 
 }) => {
   await page.goto(`${workspace.address}${HALF_DONE}`);
   await page.getByRole('tab', { name: 'Chart' }).click();
-  await page.getByRole('link', { name: 'The chart as a picture' }).click();
+  await page.getByRole('link', { name: 'Flowchart' }).click();
   await expect(page.locator('.node.current')).toContainText('Volts across the float switch');
   await expect(page.locator('.taken').first()).toBeAttached();
   await expect(page.locator('.card h2')).toHaveText('Volts across the float switch FS1');
@@ -28,7 +28,7 @@ test('the chart is drawn with the way walked; a step is read, the view moved by 
   await expect.poll(place).toMatch(/scale\(1\)/);
 
   await page.locator('.node.ahead').first().click();
-  await expect(page.locator('.card')).toContainText('Not walked');
+  await expect(page.locator('.card')).toContainText('Not done');
   await page.locator('.card').getByRole('button', { name: 'Go to this step' }).click();
   await expect(page.locator('jx-step-page h1')).toBeVisible();
   // Taken back: other tests find the demo visit where it stood.

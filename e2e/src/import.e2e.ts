@@ -12,7 +12,7 @@ const file = (name: string, text: string): { name: string; mimeType: string; buf
 
 test('a chart is looked through, brought in, and there to be started with', async ({ page, workspace }) => {
   await page.goto(workspace.address);
-  await page.getByRole('link', { name: 'Bring in' }).click();
+  await page.getByRole('link', { name: 'Import', exact: true }).click();
   const renamed = chart
     .replace('"id": "pump-contactor-does-not-pull-in"', '"id": "second-chart"')
     .replace('"title": "Pump contactor does not pull in"', '"title": "Pump hums and does not turn"');

@@ -87,7 +87,7 @@ test('the handbook hands its figure to the next reading, and the documents that 
   await page.keyboard.press('h');
   await page.getByRole('button', { name: 'Heater from its rating' }).click();
   await page.locator('input[name=power]').fill('1.2 kW');
-  await page.getByRole('button', { name: /Expect it of the next reading/ }).click();
+  await page.getByRole('button', { name: /Use as expected value/ }).click();
   await expect(page.locator('input[name=expects]')).toHaveValue('1.2 kW at 240 V ±10 %');
   await expect(page.locator('jx-free-line-form jx-juxta-bar')).toContainText('43.2 Ω to 52.8 Ω');
   await page.locator('jx-free-line-form select').selectOption({ label: 'AC volts' });

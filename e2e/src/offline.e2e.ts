@@ -41,7 +41,7 @@ test('a visit begun online goes through a cellar, a reload and a power cut, and 
   await workspace.at('Ohms across control fuse F1');
   await page.goto(address);
   await workspace.at('Ohms across control fuse F1');
-  await expect(workspace.strip).toContainText('to deliver');
+  await expect(workspace.strip).toContainText('waiting on this tablet');
   await workspace.read('0.3', '9.0');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await page.goto(`${address}/report`);
@@ -75,7 +75,7 @@ test('with no server a visit is started, walked, reported and found again from a
 
   await page.goto(server.address);
   await expect(page.getByText('these are the visits on this tablet')).toBeVisible();
-  await page.locator('.card', { hasText: 'to deliver' }).click();
+  await page.locator('.card', { hasText: 'waiting on this tablet' }).click();
   await workspace.at('After fuse F1 to return');
   const download = page.waitForEvent('download');
   await page.goto(`${visit}/report`);
@@ -87,12 +87,12 @@ test('with no server a visit is started, walked, reported and found again from a
   await expect(page.getByText('history as this tablet keeps it')).toBeVisible();
   await expect(page.getByText('Float switch stayed open again.')).toBeVisible();
   await page.getByRole('link', { name: 'Start a visit here' }).click();
-  await page.getByRole('button', { name: /Look first/ }).click();
+  await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.locator('jx-look-page')).toContainText('History as this tablet keeps it');
   await page.keyboard.press('i');
-  await page.locator('[data-topic=onset]').getByRole('button', { name: 'creeping' }).click();
+  await page.locator('[data-topic=onset]').getByRole('button', { name: 'gradually' }).click();
   await page.keyboard.press('Escape');
-  await expect(workspace.log).toContainText('How it began: creeping');
+  await expect(workspace.log).toContainText('How it began: gradually');
 
   await server.resume();
   await page.goto(visit);

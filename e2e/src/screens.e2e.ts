@@ -8,7 +8,7 @@ const FINISHED = '01a1edad-73d0-7000-8000-000000000000';
 const VIEWS = [
   ['/', 'Mist line 2'],
   ['/start', 'Or straight into a chart'],
-  ['/units/co2-burner-1', 'Fitted so far'],
+  ['/units/co2-burner-1', 'Parts fitted'],
   ['/units/new', 'What is it?'],
   ['/about', 'A decision aid for qualified people'],
   ['/practice', 'This lamp is made up'],

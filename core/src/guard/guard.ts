@@ -16,7 +16,7 @@ export interface Trap {
 export const TRAPS = {
   'no-expected-value': {
     words:
-      'Nobody knows what it should be: it passes nothing and accuses nothing. Find the sheet, or a sister to compare with.',
+      'Nobody knows what it should be: it passes nothing and accuses nothing. Find the data sheet, or an identical unit to compare with.',
     lasts: true,
   },
   'variant-unknown': {

@@ -2,6 +2,7 @@ import { elementName, isKnownElement, meansBoard } from '../unit-model';
 import {
   alterationsOf,
   codesRead,
+  FINDING_GRADE_WORDS,
   complaintsOf,
   intakeOf,
   standingOf,
@@ -44,6 +45,7 @@ export interface PastVisit {
   readonly findings: readonly {
     readonly text: string;
     readonly class: string;
+    /** In words. */
     readonly grade: string;
     readonly item?: string;
     readonly itemName?: string;
@@ -84,7 +86,7 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     findings: state.findings.map(({ text, class: suspect, grade, item }) => ({
       text,
       class: suspect,
-      grade,
+      grade: FINDING_GRADE_WORDS[grade],
       ...(item === undefined ? {} : { item, itemName: elementName(model, item) }),
     })),
     fitted: standingOf(state, 'part-fitted').map((event) => ({

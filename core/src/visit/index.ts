@@ -115,6 +115,7 @@ export {
   type FreeFinding,
 } from './evidence';
 export { append, asBefore, replay } from './replay';
+export { FINDING_GRADE_WORDS } from './record';
 export {
   canPass,
   cautionsHere,

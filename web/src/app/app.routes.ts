@@ -16,7 +16,7 @@ export const routes: Routes = [
   },
   {
     path: 'judge',
-    title: 'Judge one reading · Juxtameter',
+    title: 'Check a reading · Juxtameter',
     loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
   },
   {
@@ -32,7 +32,7 @@ export const routes: Routes = [
           path: '',
           providers: [provideState(unitFeature), provideEffects(effects)],
           children: [
-            { path: 'new', title: 'Put a unit on file · Juxtameter', loadComponent: formPage },
+            { path: 'new', title: 'Add a unit · Juxtameter', loadComponent: formPage },
             { path: ':id/edit', title: 'Edit a unit · Juxtameter', loadComponent: formPage },
             {
               path: ':id',

@@ -1,5 +1,5 @@
 import type { SuspectClass } from '../../unit-model';
-import type { EventKind, FindingGrade } from '../record';
+import { FINDING_GRADE_WORDS, type EventKind, type FindingGrade } from '../record';
 import { changedConditions, suppliesOfStep } from '../safety';
 import { moved, stepOf, withOutcome } from '../walking';
 
@@ -23,7 +23,7 @@ export const findingReached: EventKind<FindingReached> = {
     if (event.step === undefined || event.next === undefined) return noted;
     const step = stepOf(context, state, event.step);
     const found = withOutcome(noted, event.step, 'done', { id: event.id });
-    // The ledger is settled by hands, not by a conclusion: its bypasses stay in until someone takes them out.
+    // The bypass list is settled by hands, not by a conclusion: its bypasses stay in until someone takes them out.
     const { bypasses: _bypasses, ...sets } = (step?.kind === 'conclusion' && step.sets) || {};
     return moved(context, { ...found, ...changedConditions(found, sets, event) }, event.next);
   },
@@ -31,6 +31,6 @@ export const findingReached: EventKind<FindingReached> = {
   words: (_context, _state, { event }) => ({
     kind: 'finding',
     title: event.text,
-    detail: `${event.class}, ${event.grade}`,
+    detail: `${event.class}, ${FINDING_GRADE_WORDS[event.grade]}`,
   }),
 };

@@ -21,16 +21,16 @@ export type IntakeTopic = (typeof INTAKE_TOPICS)[number];
 
 export const TOPIC_WORDS: Readonly<Record<IntakeTopic, string>> = {
   complaint: 'Complaint',
-  origin: 'How the case came',
+  origin: 'How it was reported',
   reproduced: 'Seen here',
   onset: 'How it began',
-  before: 'Just before',
+  before: 'Before the fault',
   weather: 'Weather',
   'prior-work': 'Earlier work',
   'switched-off': 'Switched off by the customer',
   urgency: 'Urgency',
   people: 'People and access',
-  documents: 'Papers',
+  documents: 'Documents',
   parts: 'Parts',
   other: 'Noted',
 };

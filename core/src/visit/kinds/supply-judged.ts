@@ -19,7 +19,7 @@ export const supplyJudged: EventKind<SupplyJudged> = {
   refersTo: ({ supply }) => [{ field: 'supply', to: 'supply', id: supply }],
   words: ({ model }, _state, { event }) => ({
     kind: 'look',
-    title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}, all round: ${supplyTitle(event.pattern)}`,
+    title: `${capital(supplyOf(model, event.supply)?.name ?? event.supply)}: ${supplyTitle(event.pattern)}`,
     detail: event.sentence,
   }),
 };

@@ -185,7 +185,7 @@ describe('a matrix of jumpers', () => {
     ]);
   });
 
-  it('puts every jumper into the ledger with the call it makes, and waits until it is out', () => {
+  it('puts every jumper into the bypass list with the call it makes, and waits until it is out', () => {
     const driver = standing();
     jump(driver, true, false);
     expect(driver.state.bypasses).toEqual([

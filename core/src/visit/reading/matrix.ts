@@ -13,7 +13,7 @@ import {
 export interface MatrixCell {
   readonly call: MatrixCall;
   readonly place: MatrixPlace;
-  /** The jumper as it goes into the ledger; undefined where this call cannot be made there. */
+  /** The jumper as it goes into the bypass list; undefined where this call cannot be made there. */
   readonly jumper?: BypassPlaced;
   readonly isIn: boolean;
   readonly works?: boolean;

@@ -340,7 +340,7 @@ describe('safety', () => {
     expect(mains(driver)).toBe('unknown');
   });
 
-  it('keeps a retracted jumper in the ledger until someone confirms it is out', () => {
+  it('keeps a retracted jumper in the bypass list until someone confirms it is out', () => {
     const driver = new VisitDriver().open();
     driver.log({ type: 'step-jumped', to: 'float-jumper' });
     driver.act();
@@ -351,7 +351,7 @@ describe('safety', () => {
     expect(openBypasses(driver.state)).toEqual([]);
   });
 
-  it('leaves the ledger to hands: a conclusion takes no jumper out', () => {
+  it('leaves the bypass list to hands: a conclusion takes no jumper out', () => {
     const driver = new VisitDriver().open();
     driver.log({ type: 'step-jumped', to: 'float-jumper' });
     driver.act().answer('pulls-in');

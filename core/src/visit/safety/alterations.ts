@@ -132,7 +132,7 @@ function conditions(context: VisitContext, state: VisitState): readonly Alterati
           words: `Lead ${id} off ${terminalLabel(model, found)}`,
           isBlocking: false,
           restored: {
-            label: 'It sits again',
+            label: 'It is back on',
             body: { type: 'condition-noted', group: 'leads', item: id, state: 'on' },
           },
         },

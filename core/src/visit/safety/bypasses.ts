@@ -2,10 +2,10 @@ import type { Conditions, WalkableStep } from '../../procedure';
 import type { BypassEntry, EventEnvelope, VisitState } from '../record';
 import { changed } from '../walking';
 
-/** A jumper as it goes into the ledger. */
+/** A jumper as it goes into the bypass list. */
 export type Placed = Pick<BypassEntry, 'bypass' | 'from' | 'to' | 'why' | 'removes' | 'makes'>;
 
-/** A jumper in the ledger; `unconfirmed` where it only counts as in. */
+/** A jumper in the bypass list; `unconfirmed` where it only counts as in. */
 export function bypassPlaced(
   state: VisitState,
   event: EventEnvelope,

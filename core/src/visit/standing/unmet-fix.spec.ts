@@ -38,7 +38,7 @@ describe('the tap that makes a condition hold', () => {
   });
 
   it('tells a lead that is lifted from one that sits again, and names where it is off', () => {
-    expect(fix('leads', 'w14', 'on').label).toBe('It sits again');
+    expect(fix('leads', 'w14', 'on').label).toBe('It is back on');
     expect(fix('leads', 'w14', 'CB.X1.4')).toEqual({
       label: 'It is off X1·4 now',
       body: { type: 'condition-noted', group: 'leads', item: 'w14', state: 'CB.X1.4' },

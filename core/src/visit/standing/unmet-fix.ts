@@ -46,7 +46,7 @@ export function fixFor(context: VisitContext, visit: VisitState, { group, id, st
         'leads',
         id,
         state,
-        state === 'on' ? 'It sits again' : `It is off ${terminalLabel(model, state)} now`,
+        state === 'on' ? 'It is back on' : `It is off ${terminalLabel(model, state)} now`,
       );
     case 'parts':
     case 'press':

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { GradeWords } from '../visit/view/grade-words';
 import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import { Select } from '../kit/select';
@@ -23,7 +24,7 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
 /** A conclusion in the technician's words, with the readings it rests on; they give it its grade. */
 @Component({
   selector: 'jx-finding-form',
-  imports: [Button, FormsModule, TextField, Select],
+  imports: [Button, FormsModule, GradeWords, TextField, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); record()">
@@ -53,7 +54,8 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
         </fieldset>
       }
       <p class="small soft">
-        Grade: <strong>{{ draft().grade }}</strong>. Only measured and judged readings make a finding likely.
+        Grade: <strong>{{ draft().grade | gradeWords }}</strong>. Only measured and judged readings make a finding
+        likely.
       </p>
       @if (lacks()) {
         <p role="alert"><strong>Say in words what was found.</strong></p>

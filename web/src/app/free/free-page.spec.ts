@@ -210,7 +210,7 @@ describe('a reading between any two points', () => {
     bench.press('Finding');
     bench.submit();
     expect(bench.text).toContain('Say in words what was found');
-    expect(bench.text).toContain('not isolated');
+    expect(bench.text).toContain('not narrowed down');
     bench.find<HTMLInputElement>('input[type=checkbox]').click();
     bench.fixture.detectChanges();
     bench.type('finding', 'The feed gives 3 V.');

@@ -47,7 +47,7 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
           <input #starts jxText name="may-start" maxlength="200" (input)="change({ starts: starts.value })" />
         </label>
         <div class="field">
-          <span id="jumper-removes" class="small soft">Takes away</span>
+          <span id="jumper-removes" class="small soft">Bypasses</span>
           <jx-select
             labelledBy="jumper-removes"
             [options]="protections"
@@ -67,8 +67,8 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
         </p>
       } @else if (isUndrawn()) {
         <p class="caution">
-          Nobody has drawn this machine: make sure yourself that it shorts no supply and feeds no gas valve. For a test
-          only; local codes and lock-out come first.
+          This machine has no wiring list: make sure yourself that it shorts no supply and feeds no gas valve. For a
+          test only; local codes and lock-out come first.
         </p>
       }
       @if (lacks()) {

@@ -27,7 +27,7 @@ import { zeroedLeads, type EventBody } from '@juxtameter/core';
       }
       <div class="buttons">
         <button jxButton type="submit">Zero</button>
-        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Not now</button>
+        <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Cancel</button>
       </div>
     </form>
   `,

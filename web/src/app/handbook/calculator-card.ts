@@ -58,7 +58,7 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
         }
         @if (canUse() && result.expects; as expects) {
           <button jxButton type="button" kind="secondary" (click)="used.emit(expects)">
-            Expect it of the next reading: {{ expects.line }}
+            Use as expected value: {{ expects.line }}
           </button>
         }
       } @else if (problem(); as problem) {

@@ -24,11 +24,11 @@ describe('the handbook', () => {
 
   it('offers its result to the next reading only where there is a visit', async () => {
     const card = await Shown.of(CalculatorCard, { calculator: heater });
-    expect(card.words).not.toContain('Expect it of the next reading');
+    expect(card.words).not.toContain('Use as expected value');
     await card.set('canUse', true);
     const used: unknown[] = [];
     card.fixture.componentInstance.used.subscribe((expects) => used.push(expects));
-    await card.press('Expect it of the next reading');
+    await card.press('Use as expected value');
     expect(used).toEqual([{ function: 'resistance', line: '2.4 kW at 240 V ±10 %' }]);
   });
 

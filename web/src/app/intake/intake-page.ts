@@ -31,30 +31,30 @@ const topic = (
 
 /** What is asked, in the order it is usually told. */
 const TOPICS: readonly Topic[] = [
-  topic('origin', 'How the case came', 'From whom, by what', [
+  topic('origin', 'How it was reported', 'From whom, by what', [
     'phoned in',
     'a code was stored',
     'found at service',
     'after a repair',
     'bought second-hand',
-    'asked from afar',
+    'remote request',
   ]),
   topic(
     'reproduced',
     'What you see yourself',
     'Reproduced here, or not',
-    ['as told', 'not now', 'something else'],
+    ['as described', 'not now', 'something else'],
     'observed',
   ),
   topic('onset', 'How it began', 'Since when, in what way', [
     'suddenly',
-    'creeping',
+    'gradually',
     'comes and goes',
     'with the weather',
     'at a time of day',
     'after minutes of running',
   ]),
-  topic('before', 'Just before', 'What happened before it', [
+  topic('before', 'Before the fault', 'What happened before it', [
     'power cut',
     'storm or surge',
     'rain',
@@ -68,13 +68,13 @@ const TOPICS: readonly Topic[] = [
     'frost tonight',
     'crop at risk',
     'several houses down',
-    'backup runs',
+    'running on backup',
     'can wait',
   ]),
   topic('people', 'People and access', 'Who is there, how one gets in, how far the vehicle is'),
   topic(
     'documents',
-    'Papers',
+    'Documents',
     'Where they are, which variant they are for',
     ['inside the lid', 'in a pouch', 'none found'],
     'observed',

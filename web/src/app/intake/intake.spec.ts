@@ -32,7 +32,7 @@ describe('the intake', () => {
   beforeEach(() => TestBed.resetTestingModule());
   it('takes a word with a tap and takes it back with the next', async () => {
     const driver = burnerVisit();
-    const inputs = { topic: 'onset', label: 'How it began', words: ['suddenly', 'creeping'] };
+    const inputs = { topic: 'onset', label: 'How it began', words: ['suddenly', 'gradually'] };
     const { shown, recorded } = await card(TopicCard, driver, inputs);
     await shown.press('suddenly');
     expect(recorded[0]).toEqual({ type: 'intake-recorded', topic: 'onset', text: 'suddenly', grade: 'reported' });

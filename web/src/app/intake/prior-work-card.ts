@@ -6,8 +6,8 @@ import { Choice } from '../kit/choice';
 import { NotedList } from '../kit/noted-list';
 
 const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>> = {
-  cured: 'it was cured',
-  'not-cured': 'it was not cured',
+  cured: 'fixed',
+  'not-cured': 'not fixed',
   'never-right': 'never right since',
   unknown: 'not known',
 };
@@ -39,7 +39,8 @@ const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>
             ><input #when jxText name="when" maxlength="200" placeholder="last week, May"
           /></label>
           <label class="labelled"
-            ><span class="small soft">Which parts, by commas</span><input #parts jxText name="parts" maxlength="600"
+            ><span class="small soft">Parts, with commas between</span
+            ><input #parts jxText name="parts" maxlength="600"
           /></label>
           <label class="labelled"
             ><span class="small soft">Complaint before that</span><input #before jxText name="before" maxlength="600"

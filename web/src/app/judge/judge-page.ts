@@ -18,7 +18,7 @@ import { PageHeader } from '../shell/page-header';
   imports: [FormsModule, FreeLineForm, PageHeader, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <jx-page-header title="Judge one reading" subtitle="Nothing is kept" back="/" />
+    <jx-page-header title="Check a reading" subtitle="Nothing is kept" back="/" />
     <main>
       <jx-free-line-form [hasPoints]="false" [canLog]="false" [(line)]="line" [judged]="judged()">
         @if (needsDead()) {

@@ -28,7 +28,7 @@ import {
             <span class="small soft">{{ each.how }}</span>
             @if (each.canDismiss) {
               <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="toggle(each.id)">
-                Set aside
+                Ignore this code
               </button>
             }
           </div>
@@ -68,7 +68,7 @@ import {
                 [ngModel]="reason()"
                 (ngModelChange)="reason.set($event)"
               />
-              <button jxButton type="submit" kind="secondary">Set aside</button>
+              <button jxButton type="submit" kind="secondary">Ignore this code</button>
             </form>
           }
         </li>

@@ -48,7 +48,7 @@ describe('where to begin', () => {
 
   it('says that nothing speaks for a chart while nothing does', async () => {
     const shown = await Shown.of(WhereToStart, { context: BURNER_CONTEXT, visit: burnerVisit().state });
-    expect(shown.words).toContain('Nothing noted so far speaks for it');
+    expect(shown.words).toContain('No evidence for this yet');
     expect(shown.words).toContain('from its start');
   });
 });
@@ -90,7 +90,7 @@ describe('the list of codes', () => {
     const visit = burnerVisit();
     const read = visit.log(code('3'));
     const { shown, recorded } = await list(visit);
-    await shown.press('Set aside');
+    await shown.press('Ignore this code');
     await shown.submit('form');
     expect(recorded).toEqual([]);
     await shown.type('input[name=reason]', 'left from the service');
@@ -114,7 +114,7 @@ describe('the list of codes', () => {
     visit.log(code('fast'));
     const { shown } = await list(visit);
     expect(shown.words).toContain('no fault');
-    expect(shown.words).not.toContain('Set aside');
+    expect(shown.words).not.toContain('Ignore this code');
     visit.log(code('3'));
     await shown.set('visit', visit.state);
     await shown.set('canEdit', false);

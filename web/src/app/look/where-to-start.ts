@@ -25,7 +25,7 @@ const SCHOOLS: readonly Option<School>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h2>Where to begin</h2>
+      <h2>Suggested starting points</h2>
       @if (isDivided()) {
         <jx-choice
           label="What leads"
@@ -51,7 +51,7 @@ const SCHOOLS: readonly Option<School>[] = [
             @for (reason of entry.reasons; track reason.words) {
               <span class="reason small" [attr.data-reason]="reason.kind">{{ reason.words }}</span>
             } @empty {
-              <span class="reason small soft">Nothing noted so far speaks for it.</span>
+              <span class="reason small soft">No evidence for this yet.</span>
             }
             @if (entry.first; as first) {
               <span class="small">First: {{ first.text }}</span>

@@ -1,3 +1,4 @@
+import { GradeWords } from '../visit/view/grade-words';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input } from '@angular/core';
 import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract';
@@ -34,6 +35,7 @@ import { VerdictWord } from '../juxta/verdict-word';
 @Component({
   selector: 'jx-report-page',
   imports: [
+    GradeWords,
     BeforeSection,
     Button,
     DatePipe,

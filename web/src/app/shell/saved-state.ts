@@ -15,7 +15,7 @@ import { syncFeature } from '../sync/sync.reducer';
     <p class="small" [class.caution]="saved().isCaution" aria-live="polite">
       {{ saved().text }}
       @if (waiting() > 0) {
-        <button type="button" (click)="deliver()">Deliver now</button>
+        <button type="button" (click)="deliver()">Send now</button>
       }
     </p>
     @if (isNewer()) {

@@ -71,7 +71,7 @@ export class SupplyPage {
   protected readonly title = computed(() => {
     const supply = this.supply();
     const name = supply?.name ?? supply?.id ?? 'supply';
-    return `${name.charAt(0).toUpperCase()}${name.slice(1)}, all round`;
+    return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
   });
   private readonly check = computed(() => {
     const [context, supply] = [this.opened.context(), this.supply()];
@@ -83,7 +83,7 @@ export class SupplyPage {
       const unmet = this.unmetOf(row);
       return {
         ...row,
-        title: row.name === 'earth' ? 'Earth, end to end' : row.name.replace('-', ' to '),
+        title: row.name === 'earth' ? 'Earth continuity' : row.name.replace('-', ' to '),
         points: `${this.label(row.from)} to ${this.label(row.to)}`,
         should: this.shouldOf(row),
         value: reading ? (reading.reading ? formatReading(reading.reading) : reading.text) : '',

@@ -7,9 +7,9 @@ const CALM: SavedFacts = { waiting: 0, isServerReached: true, refusal: undefined
 describe('what is saved where', () => {
   it('is said in words, with how much waits', () => {
     expect(savedWords(CALM).text).toBe('Saved on server and tablet');
-    expect(savedWords({ ...CALM, waiting: 4 }).text).toBe('On this tablet, 4 to deliver');
+    expect(savedWords({ ...CALM, waiting: 4 }).text).toBe('4 waiting on this tablet');
     expect(savedWords({ ...CALM, waiting: 4, isServerReached: false })).toEqual({
-      text: 'No server in reach: on this tablet, 4 to deliver',
+      text: 'Offline: 4 waiting on this tablet',
       isCaution: true,
     });
     expect(savedWords({ ...CALM, isServerReached: false }).isCaution).toBeFalse();

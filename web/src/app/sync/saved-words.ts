@@ -21,8 +21,8 @@ export function savedWords({ waiting, isServerReached, refusal, storageProblem }
   if (storageProblem !== undefined && (waiting > 0 || storageProblem !== 'cleared'))
     return { text: storageWords(storageProblem), isCaution: true };
   if (waiting > 0 && isServerReached === false)
-    return { text: `No server in reach: on this tablet, ${waiting} to deliver`, isCaution: true };
-  if (waiting > 0) return { text: `On this tablet, ${waiting} to deliver`, isCaution: false };
+    return { text: `Offline: ${waiting} waiting on this tablet`, isCaution: true };
+  if (waiting > 0) return { text: `${waiting} waiting on this tablet`, isCaution: false };
   return isServerReached === false
     ? { text: 'No server in reach; nothing waits for it', isCaution: false }
     : { text: 'Saved on server and tablet', isCaution: false };

@@ -50,7 +50,7 @@ const FIELDS: readonly { readonly id: UnitText; readonly label: string; readonly
   { id: 'owner', label: 'Owner', placeholder: '' },
   { id: 'documents', label: 'Where its papers are', placeholder: 'inside the lid' },
   { id: 'access', label: 'Access', placeholder: 'key, gate, distance' },
-  { id: 'hazards', label: 'Can hurt here', placeholder: 'fed from the shed as well' },
+  { id: 'hazards', label: 'Hazards', placeholder: 'fed from the shed as well' },
   { id: 'notes', label: 'Anything else', placeholder: '' },
 ];
 

@@ -51,9 +51,9 @@ export class UnitPage {
       ['Supply', unit.supply],
       ['Control', unit.control === 'communicating' ? 'talks over a link' : unit.control && 'switched terminals'],
       ['Owner', unit.owner],
-      ['Papers', unit.documents],
+      ['Documents', unit.documents],
       ['Access', unit.access],
-      ['Can hurt here', unit.hazards],
+      ['Hazards', unit.hazards],
       ['Notes', unit.notes],
     ];
     return rows.flatMap(([name, value]) => (value ? [{ name, value }] : []));

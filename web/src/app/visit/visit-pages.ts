@@ -42,7 +42,7 @@ export const VISIT_PAGES: readonly VisitPage[] = [
   },
   {
     path: 'supply',
-    title: 'Supply, all round',
+    title: 'Supply check',
     key: 'u',
     help: 'check of a supply',
     load: () => import('../supply/supply-page').then((file) => file.SupplyPage),

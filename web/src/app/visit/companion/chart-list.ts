@@ -11,7 +11,7 @@ import type { ChartLine } from '../view/chart-view';
     <ol aria-label="Steps of the chart">
       @for (line of lines(); track line.id) {
         @if ($index > 0 && line.standing === 'ahead' && lines()[$index - 1]?.standing !== 'ahead') {
-          <li class="heading soft small">Not walked</li>
+          <li class="heading soft small">Not done</li>
         }
         <li [class]="line.standing" [attr.data-step]="line.id">
           <button

@@ -14,7 +14,7 @@ describe('beside the step', () => {
     expect(shown.page.querySelector('[data-step="fuse"]')?.className).toBe('walked');
     expect(shown.page.querySelector('[data-step="fuse"]')?.textContent).toContain('within');
     expect(shown.page.querySelector('[aria-current=step]')?.textContent).toContain('Ohms of the contactor coil K1');
-    expect(shown.words).toContain('Not walked');
+    expect(shown.words).toContain('Not done');
     expect(
       [...shown.page.querySelectorAll('li[data-step]')].every((line) => line.textContent.trim() !== ''),
     ).toBeTrue();

@@ -7,7 +7,7 @@ import { CAUTIONS, type HazardDocument } from '@juxtameter/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (lines().length > 0) {
-      <h2>Can hurt here</h2>
+      <h2>Hazards</h2>
       <ul>
         @for (line of lines(); track $index) {
           <li>

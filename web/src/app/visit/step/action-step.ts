@@ -25,12 +25,12 @@ import { UnmetList } from './unmet-list';
     <div class="scroll">
       @if (step().bypass; as bypass) {
         <p class="small soft">
-          Jumper, to {{ bypass.why }}. It goes into the ledger and blocks closing until it is out.
+          Jumper, to {{ bypass.why }}. It stands in the bypass list and blocks closing until it is out.
         </p>
         <jx-probe-chips [probes]="probes()" />
         @if (bypass.removes) {
           <p class="caution">
-            <strong>Takes away:</strong> {{ bypass.removes.replaceAll('-', ' ') }} protection. For this test only.
+            <strong>Bypasses:</strong> {{ bypass.removes.replaceAll('-', ' ') }} protection. For this test only.
           </p>
         }
       }

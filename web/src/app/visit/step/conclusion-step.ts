@@ -12,6 +12,7 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { Ticker } from '../../shell/ticker';
+import { GradeWords } from '../view/grade-words';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
 import { GuardList, settlingLine } from './guard-list';
@@ -22,7 +23,7 @@ import { UndoButton } from './undo-button';
 /** What the way walked comes to, with the evidence for and against it, before it is recorded. */
 @Component({
   selector: 'jx-conclusion-step',
-  imports: [BypassList, Button, EvidenceList, GuardList, UndoButton],
+  imports: [BypassList, Button, EvidenceList, GradeWords, GuardList, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -31,7 +32,7 @@ import { UndoButton } from './undo-button';
         @if (accused()) {
           <strong>{{ accused() }}</strong>
         }
-        <span class="small soft">{{ grade() }}</span>
+        <span class="small soft">{{ grade() | gradeWords }}</span>
       </p>
       <jx-bypass-list [context]="context()" [entries]="bypasses()" (commanded)="commanded.emit($event)" />
       <jx-guard-list
@@ -75,7 +76,7 @@ export class ConclusionStep {
   protected readonly className = computed(() => classWords(this.step().class));
   protected readonly accused = computed(() => accusedWords(this.context().model, this.step()));
   protected readonly evidence = computed(() => evidenceFor(this.context(), this.visit(), this.step()));
-  protected readonly grade = computed(() => draftFinding(this.context(), this.visit())?.grade ?? '');
+  protected readonly grade = computed(() => draftFinding(this.context(), this.visit())?.grade ?? 'not isolated');
   private readonly now = inject(Ticker).follow(10_000);
   protected readonly guards = computed(() =>
     guardsBeforeFinding(this.context(), this.visit(), this.step(), new Date(this.now()).toISOString()),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { RouterLink } from '@angular/router';
 import { Button } from '../../kit/button';
 import { alterationsOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { GradeWords } from '../view/grade-words';
 import { CloseVisit } from './close-visit';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -9,16 +10,16 @@ import { UndoButton } from './undo-button';
 /** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [Button, CloseVisit, RouterLink, UndoButton],
+  imports: [Button, CloseVisit, GradeWords, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
       @for (finding of findings(); track finding.id) {
         <p class="finding">
-          <strong>{{ finding.text }}</strong><span class="small soft">{{ finding.grade }}</span>
+          <strong>{{ finding.text }}</strong><span class="small soft">{{ finding.grade | gradeWords }}</span>
         </p>
         @if (finding.verify.length > 0) {
-          <p class="small">Prove the repair: {{ finding.verify.join('; ') }}.</p>
+          <p class="small">Verify the repair: {{ finding.verify.join('; ') }}.</p>
         }
       }
       @if (!visit().closed && isAltered()) {

@@ -61,12 +61,12 @@ import { UndoButton } from './undo-button';
         }
         @if (now(); as cell) {
           @if (cell.jumper; as jumper) {
-            <p class="small soft">A jumper, to {{ jumper.why }}. It goes into the ledger until it is out.</p>
+            <p class="small soft">A jumper, to {{ jumper.why }}. It stands in the bypass list until it is out.</p>
             <jx-probe-chips [probes]="probes()" />
             <jx-point-map class="on-phone" [context]="context()" [visit]="visit()" [points]="jumper" />
             @if (jumper.removes) {
               <p class="caution">
-                <strong>Takes away:</strong> {{ jumper.removes.replaceAll('-', ' ') }} protection. For this test only.
+                <strong>Bypasses:</strong> {{ jumper.removes.replaceAll('-', ' ') }} protection. For this test only.
               </p>
             }
             @if (!cell.isIn && cell.call.mayStart.length > 0) {

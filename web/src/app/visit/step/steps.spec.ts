@@ -60,7 +60,7 @@ describe('the parts of the open page', () => {
       step: step('float-jumper') as ActionDocument,
     });
     expect(words(page)).toContain('May start: mist pump, mist valves');
-    expect(words(page)).toContain('Takes away: dry run protection');
+    expect(words(page)).toContain('Bypasses: dry run protection');
     button(page, 'Done').click();
     expect(commands).toEqual([
       { kind: 'record', body: { type: 'action-done', step: 'float-jumper', next: 'with-jumper' } },
