@@ -277,7 +277,7 @@ test('earlier visits warn: the same part again, work that was never right', asyn
 test('a visit somebody else reports says so in every grade', async ({ page, workspace }) => {
   await page.goto(`${workspace.address}/start`);
   await page.getByText('Mist line 1', { exact: true }).click();
-  await page.getByRole('checkbox', { name: /Somebody else/ }).check();
+  await page.getByRole('checkbox', { name: /Remote/ }).check();
   await page.getByLabel('Who reports?').fill('the gardener');
   await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.getByText('the gardener reports from the machine')).toBeVisible();

@@ -70,7 +70,7 @@ test('with no server a visit is started, walked, reported and found again from a
   await server.kill();
   await workspace.start();
   await workspace.toLiveChain();
-  await expect(workspace.strip).toContainText('No server in reach: on this tablet');
+  await expect(workspace.strip).toContainText('waiting on this tablet');
   const visit = page.url();
 
   await page.goto(server.address);

@@ -18,7 +18,7 @@ export const WORKSPACE_KEYS: readonly KeyRow[] = [
   ['l', 'look: what is known, lamps, watches, and back'],
   ['s', 'skip with a reason'],
   ['b  k  c  e', 'board, chain, chart, state of the machine'],
-  ['w', 'stand back, wide letters'],
+  ['w', 'large display, hands free'],
   ...PAGE_KEYS,
   ['?', 'these keys'],
 ];
