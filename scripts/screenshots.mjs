@@ -65,7 +65,7 @@ await picture('proof-of-dead', tablet, '/start?at=mist-line-3', async (page) => 
   await startVisit(page);
   await page.keyboard.press('Enter');
   for (const key of ['1', '1', 'Enter']) await page.keyboard.press(key);
-  for (const text of ['231', '0.1', '0.0']) await read(page, text);
+  for (const text of ['231 / 9.4', '0.1', '0.0']) await read(page, text);
   await page.keyboard.type('0.2');
 });
 await picture('finding', tablet, HALF_DONE, async (page) => {

@@ -64,7 +64,7 @@ test('every view passes the accessibility check, light and dark', async ({ brows
 
 test('finds visits by their words and says what each waits for', async ({ page, server }) => {
   await page.goto(server.address);
-  await expect(page.getByText('Waits for Volts across the float switch FS1')).toBeVisible();
+  await expect(page.getByText('Next: Volts across the float switch FS1')).toBeVisible();
   await page.getByRole('searchbox').fill('frost silent');
   await expect(page.getByText('Mist line 1')).toBeVisible();
   await expect(page.getByText('Mist line 2')).toBeHidden();

@@ -71,7 +71,7 @@ export class SupplyPage {
   protected readonly title = computed(() => {
     const supply = this.supply();
     const name = supply?.name ?? supply?.id ?? 'supply';
-    return `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+    return `${name.charAt(0).toUpperCase()}${name.slice(1)}: supply check`;
   });
   private readonly check = computed(() => {
     const [context, supply] = [this.opened.context(), this.supply()];
