@@ -1,6 +1,7 @@
 import { PRESENCE, presenceOf, type Ends, type Presence } from '../reference';
 import { elementName, terminalLabel, wireColourAt, type UnitModelDocument } from '../unit-model';
 import type { Chain } from './chain';
+import { BREAK_WORDS } from './words';
 
 /** What a voltage between two points of a chain shows. */
 export interface ChainReading {
@@ -115,28 +116,22 @@ export function breakWords(
   colourOf: (wire: string) => string = (wire) => wireColourAt(model, wire),
 ): string {
   const label = (index: number): string => terminalLabel(model, chain.points[index] ?? '');
-  if (place.isContradictory)
-    return 'No single break explains these readings: a second one, a stray voltage, or a way round that is not drawn. Read the last ones again, loaded.';
-  if (place.links.length === 0) return `Nothing at ${label(0)}: the break lies before this chain.`;
+  if (place.isContradictory) return BREAK_WORDS.contradictory();
+  if (place.links.length === 0) return BREAK_WORDS.nothingAtSource(label(0));
   if (place.isSourceOpen && place.links.length === chain.links.filter(({ isAbsent }) => !isAbsent).length)
-    return 'Nothing read yet.';
+    return BREAK_WORDS.nothingRead();
   const first = place.links[0] ?? 0;
   const last = place.links.at(-1) ?? first;
   const suspects = suspectsOf(chain, place);
-  const isWhole = suspects.length === 1 && suspects[0] === chain.path.load;
   const wires = place.links.flatMap((index) =>
     chain.links[index]?.kind === 'wire' ? [chain.links[index].element] : [],
   );
   const colours = [...new Set(wires.map(colourOf).filter((colour) => colour !== ''))];
-  const wireWords =
-    wires.length === 0
-      ? ''
-      : `${suspects.length === 0 ? 'the wire' : 'wires'}${colours.length > 0 ? ` (${colours.join(', ')})` : ''}`;
-  const blamed = [...suspects.map((element) => elementName(model, element)), wireWords].filter(Boolean);
-  const named = blamed.length > 1 ? `${blamed.slice(0, -1).join(', ')} or ${blamed.at(-1) ?? ''}` : (blamed[0] ?? '');
-  const between = `between ${label(first)} and ${label(last + 1)}`;
-  const source = place.isSourceOpen ? ', or nothing is fed in' : '';
-  if (isWhole && !place.isSourceOpen)
-    return `The voltage stands ${between}, at ${named}: everything before it conducts.`;
-  return `It stops ${between}: ${named}${source}.`;
+  const wireWords = BREAK_WORDS.wires(wires.length, suspects.length === 0, colours);
+  const blamed = BREAK_WORDS.oneOf(
+    [...suspects.map((element) => elementName(model, element)), wireWords].filter(Boolean),
+  );
+  const between = BREAK_WORDS.between(label(first), label(last + 1));
+  const isWhole = suspects.length === 1 && suspects[0] === chain.path.load && !place.isSourceOpen;
+  return isWhole ? BREAK_WORDS.wholeAtLoad(between, blamed) : BREAK_WORDS.stops(between, blamed, place.isSourceOpen);
 }

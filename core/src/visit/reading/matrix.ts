@@ -1,5 +1,6 @@
 import { branchFor, type MatrixCall, type MatrixPattern, type MatrixPlace, type MatrixStep } from '../../procedure';
 import { currentStep } from '../walking';
+import { MATRIX_WORDS, PATTERN_WORDS } from './matrix-words';
 import {
   openBypasses,
   type BypassPlaced,
@@ -89,7 +90,7 @@ function cellOf(
             bypass,
             from,
             to,
-            why: `call ${call.id.replaceAll('-', ' ')} ${place.name}`,
+            why: MATRIX_WORDS.why(call.id, place.name),
             makes: call.id,
             ...(place.removes === undefined ? {} : { removes: place.removes }),
           },
@@ -118,22 +119,11 @@ function sentenceOf(step: MatrixStep, looks: Looks, pattern: MatrixPattern | und
   const lines = step.calls.flatMap((call): string[] => {
     const seen = step.places.filter(({ id }) => looks.has(keyOf(call.id, id)));
     if (seen.length === 0) return [];
-    const words = seen.map(({ id, name }) => `${looks.get(keyOf(call.id, id)) === true ? 'works' : 'nothing'} ${name}`);
-    return [`${call.id.replaceAll('-', ' ')}: ${words.join(', ')}.`];
+    const looked = seen.map(({ id, name }) => MATRIX_WORDS.look(name, looks.get(keyOf(call.id, id)) === true));
+    return [MATRIX_WORDS.ofCall(call.id, looked)];
   });
   return [...lines, ...(pattern ? [PATTERN_WORDS[pattern]] : [])].join(' ');
 }
-
-const PATTERN_WORDS: Readonly<Record<MatrixPattern, string>> = {
-  control:
-    'A jumper in its place works: the control does not make the call. Cable, board and load do as they are told.',
-  conductor:
-    'Some calls work from the control and others only nearer to the board: the control is excluded, the conductors of the others are not.',
-  cable: 'It works nearer to the board and not from the control: the cable between the two places, or its feed.',
-  beyond:
-    'No jumper makes it work: no feed, or the fault lies at the board and behind it. The control and its cable are not shown to be at fault.',
-  mixed: 'One reason does not explain these looks: there may be more than one fault.',
-};
 
 /** A call that works from a place proves what that place names, and what the places nearer to the board name. */
 function excludedBy(step: MatrixStep, looks: Looks): readonly string[] {

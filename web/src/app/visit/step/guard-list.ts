@@ -85,7 +85,7 @@ export class GuardList {
   }
 
   protected name({ id }: Guard): string {
-    const words = id.replaceAll('-', ' ');
+    const words = id.replaceAll('-', ' ').replace(/\b[ad]c\b/g, (each) => each.toUpperCase());
     return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
   }
 }
