@@ -30,6 +30,26 @@ const ROOMS: Readonly<Record<string, Room>> = {
       'core/src/visit/reading/board-work.spec.ts',
     ],
   },
+  // What lets hands go to the wiring, and what stays behind when they leave.
+  hands: {
+    floor: 1,
+    files: [
+      ...['isolation', 'boards-meant'].map((name) => `core/src/unit-model/${name}.ts`),
+      ...['hands', 'believed-at-start'].map((name) => `core/src/procedure/${name}.ts`),
+      ...['as-it-stands', 'settings-turned', 'alterations'].map((name) => `core/src/visit/safety/${name}.ts`),
+      'core/src/verdict/judge-clearance.ts',
+    ],
+    specs: [
+      'core/src/unit-model/isolation.spec.ts',
+      'core/src/visit/walking/unmet.spec.ts',
+      'core/src/visit/kinds/given.spec.ts',
+      'core/src/visit/safety/new-board.spec.ts',
+      'core/src/visit/safety/plug-out.spec.ts',
+      'core/src/visit/reading/cut-off.spec.ts',
+      'core/src/visit/reading/board-work.spec.ts',
+      'core/src/history/alterations.spec.ts',
+    ],
+  },
   verdict: {
     floor: 1,
     files: ['judge-single', 'motion', 'measured-interval', 'judge-set', 'judge-balance'].map(
