@@ -44,7 +44,8 @@ function resolveAt(
 
 /** The sign says which way round the probes are, unless the chart says that it counts. */
 function isTurnable({ signed = false }: ExpectationDocument, measured: MeasurementFunction): boolean {
-  return FUNCTIONS[measured].polar && measured !== 'diode' && !signed;
+  const { polar, readsVolts, dimension } = FUNCTIONS[measured];
+  return polar && (readsVolts || dimension !== 'voltage') && !signed;
 }
 
 /** A band that begins at zero, or has no beginning, is one of magnitude: turning the probes must not make it pass. */

@@ -126,7 +126,9 @@ function windingsWithoutInsulation(wiring: Wiring, readings: readonly Reading[])
     return motors.some(({ id, terminals = [] }) => terminals.some((each) => nets.joined(`${id}.${each}`, terminal)));
   };
   if (
-    readings.some(({ function: measured, judgement }) => measured === 'insulation' && judgement.verdict !== 'invalid')
+    readings.some(
+      ({ function: measured, judgement }) => FUNCTIONS[measured].stresses && judgement.verdict !== 'invalid',
+    )
   )
     return [];
   return readings.filter(

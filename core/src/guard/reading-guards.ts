@@ -64,8 +64,7 @@ function notesOf({ judgement, joint }: Reading): readonly JudgementNote[] {
 
 /** Zero volts from a meter that showed no live source within a quarter of an hour. */
 function isUnproven(state: VisitState, reading: Reading): boolean {
-  if (FUNCTIONS[reading.function].dimension !== 'voltage' || reading.function === 'diode' || reading.proof)
-    return false;
+  if (!FUNCTIONS[reading.function].readsVolts || reading.proof) return false;
   const { value } = reading.judgement;
   const isNothing =
     value !== undefined && Math.abs(value) < PRESENCE.deadVolts && measuredOutcome(reading).verdict !== 'invalid';
@@ -84,7 +83,7 @@ function isUnproven(state: VisitState, reading: Reading): boolean {
 }
 
 function hasOldLeads(state: VisitState, reading: Reading): boolean {
-  if (reading.function !== 'resistance' && reading.function !== 'continuity') return false;
+  if (!FUNCTIONS[reading.function].readsLeads) return false;
   const { value } = reading.judgement;
   if (value === undefined || value > LOW_OHMS) return false;
   const zeroed = state.leadZeroAt === undefined ? -Infinity : Date.parse(state.leadZeroAt);
@@ -143,7 +142,7 @@ function isToUnprovenEarth(wiring: Wiring, state: VisitState, reading: Reading):
     ({ event, standing }) =>
       standing !== 'retracted' &&
       event.type === 'reading-taken' &&
-      (event.function === 'resistance' || event.function === 'continuity') &&
+      FUNCTIONS[event.function].readsLeads &&
       event.judgement.verdict === 'within' &&
       isEarth(wiring, event.from) &&
       isEarth(wiring, event.to),

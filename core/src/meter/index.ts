@@ -6,7 +6,6 @@ export { normalDensity, normalProbability } from './normal-distribution';
 export {
   finerRange,
   MOST_LEAD_OHMS,
-  readsLeads,
   topOfRanges,
   uncertaintyOf,
   type Compared,

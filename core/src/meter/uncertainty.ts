@@ -1,4 +1,4 @@
-import { inBase, resolutionInBase, type MeasurementFunction, type Quantity } from '../quantity';
+import { FUNCTIONS, inBase, resolutionInBase, type MeasurementFunction, type Quantity } from '../quantity';
 import { coverageHalfWidth, type MeasuredDistribution } from './measured-distribution';
 import type { Meter, MeterRange } from './meter';
 
@@ -43,12 +43,6 @@ export interface UncertaintyComponent {
 export const MOST_LEAD_OHMS = 2;
 /** How well two tips held together repeat; common practice, no source. */
 const LEAD_ZERO_DEVIATION = 0.05;
-const LEAD_FUNCTIONS: ReadonlySet<MeasurementFunction> = new Set(['resistance', 'continuity']);
-
-/** True for functions whose readings have the leads in them as far as the meter can tell. */
-export function readsLeads(measured: MeasurementFunction): boolean {
-  return LEAD_FUNCTIONS.has(measured);
-}
 
 /**
  * Uncertainty of one reading: percent of reading and counts add to one rectangular half-width, other contributions
@@ -88,7 +82,7 @@ function uncertaintyAlone(
     add('counts', 'rectangular', range.counts * range.resolution);
   }
   if (!range || typed > range.resolution * 1.000001) add('digits typed', 'rectangular', typed / 2);
-  if (!readsLeads(measured)) return combined(value, 0, components, range);
+  if (!FUNCTIONS[measured].readsLeads) return combined(value, 0, components, range);
   if (leads.zero !== undefined) {
     add('lead zero', 'normal', LEAD_ZERO_DEVIATION);
     return combined(value - leads.zero, 0, components, range);

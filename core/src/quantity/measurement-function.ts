@@ -32,6 +32,16 @@ export interface FunctionTraits {
   readonly polar: boolean;
   /** Something can be there or not: only such quantities are ever called absent or partly present. */
   readonly canBeAbsent: boolean;
+  /** Volts of the circuit itself, not those a meter drives through a part. */
+  readonly readsVolts: boolean;
+  /** The leads are in the reading as far as the meter can tell. */
+  readonly readsLeads: boolean;
+  /** Puts hundreds of volts on whatever it reaches. */
+  readonly stresses: boolean;
+  /** Over range may be anything: too large, shorted, or charged. */
+  readonly overRangeSaysNothing: boolean;
+  /** Read off a clock. */
+  readonly isTime: boolean;
   readonly examples: readonly string[];
 }
 
@@ -40,9 +50,7 @@ const traits = (
   dimension: Dimension,
   unit: UnitSymbol,
   examples: readonly string[],
-  options: Partial<
-    Pick<FunctionTraits, 'prefix' | 'current' | 'neverNegative' | 'needsDead' | 'polar' | 'canBeAbsent'>
-  > = {},
+  options: Partial<Omit<FunctionTraits, 'name' | 'dimension' | 'unit' | 'examples'>> = {},
 ): FunctionTraits => ({
   name,
   dimension,
@@ -53,6 +61,11 @@ const traits = (
   needsDead: false,
   polar: false,
   canBeAbsent: false,
+  readsVolts: false,
+  readsLeads: false,
+  stresses: false,
+  overRangeSaysNothing: false,
+  isTime: false,
   ...options,
 });
 
@@ -61,22 +74,30 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
     current: 'ac',
     neverNegative: true,
     canBeAbsent: true,
+    readsVolts: true,
   }),
   'dc-voltage': traits('DC volts', 'voltage', 'V', ['5.03', '-12', '120 mV', '~24', '18..52'], {
     current: 'dc',
     polar: true,
     canBeAbsent: true,
+    readsVolts: true,
   }),
   resistance: traits('Ohms', 'resistance', 'Ω', ['8.2', '4k7', 'R47', '1.5 MΩ', 'OL', '>4000'], {
     neverNegative: true,
     needsDead: true,
+    readsLeads: true,
   }),
-  continuity: traits('Continuity', 'resistance', 'Ω', ['0.3', 'OL'], { neverNegative: true, needsDead: true }),
+  continuity: traits('Continuity', 'resistance', 'Ω', ['0.3', 'OL'], {
+    neverNegative: true,
+    needsDead: true,
+    readsLeads: true,
+  }),
   diode: traits('Diode', 'voltage', 'V', ['0.56', 'OL'], { needsDead: true, polar: true }),
   capacitance: traits('Capacitance', 'capacitance', 'F', ['0.47', '0.47 MFD', '470 nF'], {
     prefix: -6,
     neverNegative: true,
     needsDead: true,
+    overRangeSaysNothing: true,
   }),
   'ac-current': traits('AC amps', 'current', 'A', ['3.2', '250 mA'], {
     current: 'ac',
@@ -93,10 +114,14 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
     prefix: 6,
     neverNegative: true,
     needsDead: true,
+    stresses: true,
   }),
   temperature: traits('Temperature', 'temperature', '°C', ['21.5', '70 F', '-4 °C']),
   pressure: traits('Pressure', 'pressure', 'bar', ['3.2', '250 mbar', '45 psi']),
-  'elapsed-time': traits('Time', 'time', 's', ['45', '45s', '1:30', '5 min', 'never'], { neverNegative: true }),
+  'elapsed-time': traits('Time', 'time', 's', ['45', '45s', '1:30', '5 min', 'never'], {
+    neverNegative: true,
+    isTime: true,
+  }),
 };
 
 export const MEASUREMENT_FUNCTIONS = Object.keys(FUNCTIONS) as readonly MeasurementFunction[];

@@ -56,13 +56,13 @@ function parseList(parts: readonly string[], context: ReadingContext): ParsedRea
 
 function parseSingle(text: string, context: ReadingContext): ParsedReading<SingleReading> {
   if (OVER_RANGE.test(text)) return { outcome: 'reading', reading: { kind: 'over-range' } };
-  if (context.function === 'elapsed-time' && /^never$/i.test(text)) {
+  if (FUNCTIONS[context.function].isTime && /^never$/i.test(text)) {
     return { outcome: 'reading', reading: { kind: 'never' } };
   }
   const instead = IN_WORDS[text.toLowerCase()];
   if (instead !== undefined) return failed(`Type what the meter shows: ${instead}.`, context);
   const span = SPAN.exec(text);
-  if (span && context.function !== 'elapsed-time') return parseSpan(span, context);
+  if (span && !FUNCTIONS[context.function].isTime) return parseSpan(span, context);
   const swing = /^(.+?) ?(?:\.{2,3}|…) ?(.+)$/.exec(text);
   if (swing) return parseSwing(swing[1] ?? '', swing[2] ?? '', context);
   const marked = /^([<>~≈]) ?(.+)$/.exec(text);

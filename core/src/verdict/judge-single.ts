@@ -1,5 +1,5 @@
 import { isOfMagnitude, shouldBeZero, type ResolvedExpectation } from '../expectation';
-import { MOST_LEAD_OHMS, readsLeads, uncertaintyOf, type Compared } from '../meter';
+import { MOST_LEAD_OHMS, uncertaintyOf, type Compared } from '../meter';
 import { magnitudeOfEnds } from '../reference';
 import { FUNCTIONS, formatReading, formatValue, type Quantity, type SingleReading } from '../quantity';
 import { arithmeticSentence } from './arithmetic';
@@ -201,7 +201,9 @@ function decideUnjudgeable(
   if (!isResistance || !expectation.finite || Number.isFinite(expectation.high)) return 'unjudged';
   if (reading.kind === 'over-range') return 'open';
   // With no expected value only the leads themselves tell a short.
-  return readsLeads(measured) && interval.value !== undefined && isNoMoreThanLeads(interval) ? 'shorted' : 'unjudged';
+  return FUNCTIONS[measured].readsLeads && interval.value !== undefined && isNoMoreThanLeads(interval)
+    ? 'shorted'
+    : 'unjudged';
 }
 
 /** Beyond the display where the expected band ends below it. */
@@ -226,7 +228,7 @@ function isReversed(interval: MeasuredInterval, { low, turnable, of, partialBelo
  * ohms it is low. An insulation tester shows no shorts: its nothing may be thousands of ohms.
  */
 function isShorted(interval: MeasuredInterval, { function: measured, expectation }: JudgeInput): boolean {
-  return readsLeads(measured) && isNoMoreThanLeads(interval) && interval.high < expectation.low;
+  return FUNCTIONS[measured].readsLeads && isNoMoreThanLeads(interval) && interval.high < expectation.low;
 }
 
 function isNoMoreThanLeads({ low, high }: MeasuredInterval): boolean {

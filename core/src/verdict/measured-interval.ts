@@ -53,8 +53,7 @@ export function measuredInterval(
       return { low: low.low, high: high.high, beyondDisplay: false };
     }
     case 'over-range':
-      // Of a capacitor it says nothing: too large, shorted, or charged.
-      if (measured === 'capacitance') return { low: 0, high: Infinity, beyondDisplay: true };
+      if (FUNCTIONS[measured].overRangeSaysNothing) return { low: 0, high: Infinity, beyondDisplay: true };
       return { low: topOfRanges(measured, meter) ?? Infinity, high: Infinity, beyondDisplay: true };
     case 'never':
       return { low: Infinity, high: Infinity, beyondDisplay: true };

@@ -1,4 +1,4 @@
-import { finerRange, readsLeads, type LeadState, type Meter } from '../meter';
+import { finerRange, type LeadState, type Meter } from '../meter';
 import { FUNCTIONS, formatValue, type MeasurementFunction, type SingleReading } from '../quantity';
 
 /** What may settle an undecided reading, cheapest first. */
@@ -11,7 +11,7 @@ export function waysToDecide(
 ): readonly string[] {
   const ways: string[] = [];
   const { dimension, unit } = FUNCTIONS[measured];
-  if (readsLeads(measured) && leads?.zero === undefined)
+  if (FUNCTIONS[measured].readsLeads && leads?.zero === undefined)
     ways.push('hold the tips together, zero the leads and read again');
   if (reading.kind === 'value') {
     const finer = finerRange(reading.quantity, measured, meter);

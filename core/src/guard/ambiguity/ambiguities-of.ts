@@ -13,8 +13,8 @@ import { referenceAmbiguities } from './reference-ambiguities';
 export function ambiguitiesOf(context: VisitContext, state: VisitState, reading: Reading): readonly Guard[] {
   if (reading.proof || reading.judgement.verdict === 'invalid') return [];
   const view = new ReadingView(context, state, reading);
-  const isVolts = FUNCTIONS[reading.function].dimension === 'voltage' && reading.function !== 'diode';
-  return [...(isVolts ? [...chainAmbiguities(view), ...referenceAmbiguities(view)] : []), ...closedNotSeen(view)];
+  const { readsVolts } = FUNCTIONS[reading.function];
+  return [...(readsVolts ? [...chainAmbiguities(view), ...referenceAmbiguities(view)] : []), ...closedNotSeen(view)];
 }
 
 /** A switch closed at its own terminals, and nobody looked from where the board does. */

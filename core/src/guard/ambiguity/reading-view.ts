@@ -131,12 +131,7 @@ export class ReadingView {
 function isVoltage(event: { readonly type: string }): event is Reading {
   if (event.type !== 'reading-taken') return false;
   const reading = event as Reading;
-  return (
-    FUNCTIONS[reading.function].dimension === 'voltage' &&
-    reading.function !== 'diode' &&
-    !reading.proof &&
-    reading.judgement.verdict !== 'invalid'
-  );
+  return FUNCTIONS[reading.function].readsVolts && !reading.proof && reading.judgement.verdict !== 'invalid';
 }
 
 /** What a conductor of a supply is; a line where nobody says, since that is the one that hurts. */

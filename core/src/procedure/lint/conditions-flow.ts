@@ -19,6 +19,7 @@ import {
   type ProcedureDocument,
   type WalkableStep,
 } from '../procedure-document';
+import { FUNCTIONS } from '../../quantity';
 import type { Verdict } from '../../verdict';
 
 /** For every condition the states it may be in, over all ways that lead here. */
@@ -126,7 +127,10 @@ function lintRequirements(id: string, step: WalkableStep, states: PossibleStates
   if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
   const during = applied(states, step.with);
   const problems = methodsWithPath(step, `steps.${id}.measure`).map(([method, path]) => {
-    const isCut = method.function !== 'insulation' && isCutOff(wiring, pointsOf(method), surely(during));
+    const isCut =
+      method.function !== undefined &&
+      !FUNCTIONS[method.function].stresses &&
+      isCutOff(wiring, pointsOf(method), surely(during));
     const requires = isCut ? method.requires : requirementsOf(model, method);
     const required = conditionEntries(requires).filter(({ group }) => SET_UP_GROUPS.includes(group));
     return required.flatMap((entry) => lintRequired(entry, possible(during, entry.group, entry.id), path));

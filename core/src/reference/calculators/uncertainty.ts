@@ -1,10 +1,10 @@
 import { uncertaintyOf } from '../../meter';
-import { MEASUREMENT_FUNCTIONS, parseReading, type MeasurementFunction } from '../../quantity';
+import { FUNCTIONS, MEASUREMENT_FUNCTIONS, parseReading, type MeasurementFunction } from '../../quantity';
 import type { Calculator } from './calculator';
 import { figure } from './words';
 
 const FUNCTIONS_READ: readonly MeasurementFunction[] = MEASUREMENT_FUNCTIONS.filter(
-  (each) => each !== 'elapsed-time' && each !== 'pressure',
+  (each) => !FUNCTIONS[each].isTime && each !== 'pressure',
 );
 
 /** How far a reading may be off with the meter in use; the very figures a verdict rests on. */

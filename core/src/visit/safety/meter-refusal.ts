@@ -24,8 +24,8 @@ export function meterRefusal(
   meter: Meter | undefined,
   about: AboutToMeasure,
 ): string | undefined {
-  const { dimension } = FUNCTIONS[about.function];
-  if (about.function === 'insulation') return insulationRefusal(meter, about.testVolts);
+  const { dimension, stresses, readsVolts } = FUNCTIONS[about.function];
+  if (stresses) return insulationRefusal(meter, about.testVolts);
   if (dimension !== 'voltage' && dimension !== 'current') return undefined;
   const reached = suppliesAt(wiring, about).filter(
     ({ id }) => (state.conditions.supplies?.[id] ?? 'unknown') !== 'proven-dead',
@@ -34,7 +34,7 @@ export function meterRefusal(
     const across = reached.find((supply) => isAcross(wiring, supply, about));
     return across === undefined ? undefined : REFUSALS.ampsAcrossSupply(nameOf(across));
   }
-  if (!meter || about.function === 'diode') return undefined;
+  if (!meter || !readsVolts) return undefined;
   const volts = Math.max(about.of ?? 0, ...reached.map(({ id }) => wiring.volts(id)));
   const category = Math.max(2, ...reached.map(categoryOf));
   const most = mostVolts(meter.ratings, category);

@@ -41,7 +41,10 @@ export function unmetForMeasuring(
   holding: Conditions,
   stands: () => AsItStands,
 ): readonly Unmet[] {
-  const electronics = method.function === 'insulation' ? unmetElectronics(wiring, method, holding) : [];
+  const electronics =
+    method.function !== undefined && FUNCTIONS[method.function].stresses
+      ? unmetElectronics(wiring, method, holding)
+      : [];
   // A chart that says so itself does not say why.
   const isSaid = ({ group, id }: Unmet): boolean => electronics.some((each) => each.group === group && each.id === id);
   const requires = isMeasuredCutOff(wiring, method, stands)
@@ -60,8 +63,9 @@ export function isMeasuredCutOff(
   { function: measured, from, to }: MeasuringMethod,
   stands: () => AsItStands,
 ): boolean {
-  const isOhmic = measured !== undefined && measured !== 'insulation' && FUNCTIONS[measured].needsDead;
-  return isOhmic && from !== undefined && to !== undefined && isCutOff(wiring, [from, to], stands());
+  if (measured === undefined) return false;
+  const { needsDead, stresses } = FUNCTIONS[measured];
+  return needsDead && !stresses && from !== undefined && to !== undefined && isCutOff(wiring, [from, to], stands());
 }
 
 /** A tester's hundreds of volts kill a board, and a board makes good insulation look bad. */

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from '../kit/button';
+import { KeyRow } from '../kit/key-row';
 import { TextField } from '../kit/text-field';
 import { Select } from '../kit/select';
 import {
@@ -36,7 +37,7 @@ import { extraKeys } from '../visit/step/extra-keys';
 /** What is measured, what it should be and what it is, in one line of fields; the comparison stands under it while it is typed. */
 @Component({
   selector: 'jx-free-line-form',
-  imports: [Button, FormsModule, TextField, JuxtaBar, Select, VerdictGlyph],
+  imports: [Button, FormsModule, KeyRow, TextField, JuxtaBar, Select, VerdictGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './free-line-form.html',
   styleUrl: './free-line-form.scss',

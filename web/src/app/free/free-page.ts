@@ -184,9 +184,7 @@ export class FreePage {
   ]);
   /** Ohms are read through the leads: until they are zeroed that is asked for. */
   protected readonly leads = computed(() =>
-    FUNCTIONS[this.line().function].dimension === 'resistance' && this.line().function !== 'insulation'
-      ? { ohms: this.visit().leadZero }
-      : undefined,
+    FUNCTIONS[this.line().function].readsLeads ? { ohms: this.visit().leadZero } : undefined,
   );
   /** The way to the other energy state in a visit without a chart. */
   protected readonly energy = computed(() => {

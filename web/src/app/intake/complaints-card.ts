@@ -1,14 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { Button } from '../kit/button';
-import { TextField } from '../kit/text-field';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { LineForm } from '../kit/line-form';
 import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
 import { Choice } from '../kit/choice';
 
 /** Complaints in the customer's words, each ticked off at the end. */
 @Component({
   selector: 'jx-complaints-card',
-  imports: [Button, Choice, FormsModule, TextField],
+  imports: [Choice, LineForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', 'data-topic': 'complaint' },
   template: `
@@ -35,19 +33,12 @@ import { Choice } from '../kit/choice';
       }
     </ul>
     @if (canEdit()) {
-      <form class="entry-row" (submit)="$event.preventDefault(); add()">
-        <input
-          jxText
-          name="complaint"
-          maxlength="4000"
-          autocomplete="off"
-          aria-label="One more complaint"
-          placeholder="One more, in their words"
-          [ngModel]="text()"
-          (ngModelChange)="text.set($event)"
-        />
-        <button jxButton type="submit" kind="secondary">Add</button>
-      </form>
+      <jx-line-form
+        name="complaint"
+        label="One more complaint"
+        placeholder="One more, in their words"
+        (entered)="add($event)"
+      />
     }
   `,
 })
@@ -55,7 +46,6 @@ export class ComplaintsCard {
   readonly visit = input.required<VisitState>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
-  protected readonly text = signal('');
   protected readonly results = (Object.keys(RESULT_WORDS) as ComplaintTicked['result'][]).map((id) => ({
     id,
     name: RESULT_WORDS[id],
@@ -73,10 +63,7 @@ export class ComplaintsCard {
     this.recorded.emit({ type: 'complaint-ticked', complaint, result });
   }
 
-  protected add(): void {
-    const text = this.text().trim();
-    if (text === '') return;
-    this.text.set('');
+  protected add(text: string): void {
     this.recorded.emit({ type: 'intake-recorded', topic: 'complaint', text, grade: 'reported' });
   }
 }

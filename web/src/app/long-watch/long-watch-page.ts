@@ -74,7 +74,7 @@ export class LongWatchPage {
   protected readonly opened = openVisit(this.id);
   protected readonly visit = this.opened.visit;
   protected readonly words = openProblemWords;
-  protected readonly functions = MEASUREMENT_FUNCTIONS.filter((each) => each !== 'elapsed-time').map((id) => ({
+  protected readonly functions = MEASUREMENT_FUNCTIONS.filter((each) => !FUNCTIONS[each].isTime).map((id) => ({
     id,
     name: FUNCTIONS[id].name,
   }));

@@ -1,14 +1,12 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { Button } from '../../kit/button';
-import { TextField } from '../../kit/text-field';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { LineForm } from '../../kit/line-form';
 import type { TrailLine } from '@juxtameter/core';
 
 /** Notes of this visit, and one more. */
 @Component({
   selector: 'jx-notes-list',
-  imports: [Button, DatePipe, FormsModule, TextField],
+  imports: [DatePipe, LineForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
@@ -22,19 +20,7 @@ import type { TrailLine } from '@juxtameter/core';
       }
     </ul>
     @if (canAdd()) {
-      <form (submit)="$event.preventDefault(); add()">
-        <input
-          jxText
-          name="note"
-          aria-label="New note"
-          placeholder="New note"
-          maxlength="4000"
-          autocomplete="off"
-          [ngModel]="text()"
-          (ngModelChange)="text.set($event)"
-        />
-        <button jxButton type="submit" kind="secondary">Add</button>
-      </form>
+      <jx-line-form name="note" label="New note" (entered)="added.emit($event)" />
     }
   `,
   styles: `
@@ -43,15 +29,9 @@ import type { TrailLine } from '@juxtameter/core';
       border-bottom: 1px solid var(--line);
       overflow-wrap: anywhere;
     }
-    form {
-      display: flex;
-      gap: 10px;
+    jx-line-form {
+      display: block;
       margin-top: 14px;
-    }
-    input {
-      flex: 1;
-      min-width: 0;
-      min-height: 48px;
     }
   `,
 })
@@ -59,17 +39,9 @@ export class NotesList {
   readonly trail = input.required<readonly TrailLine[]>();
   readonly canAdd = input(true);
   readonly added = output<string>();
-  protected readonly text = signal('');
   protected readonly notes = computed(() =>
     this.trail().flatMap(({ event, standing }) =>
       event.type === 'note-added' && standing !== 'retracted' ? [event] : [],
     ),
   );
-
-  protected add(): void {
-    const text = this.text().trim();
-    if (text === '') return;
-    this.added.emit(text);
-    this.text.set('');
-  }
 }

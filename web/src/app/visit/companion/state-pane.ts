@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from '../../kit/button';
+import { LineForm } from '../../kit/line-form';
 import { TextField } from '../../kit/text-field';
 import {
   CAUTIONS,
@@ -18,7 +19,7 @@ import { inService, stateGroups, type StateRow } from './state-rows';
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
   selector: 'jx-state-pane',
-  imports: [Button, FormsModule, HandOver, TextField],
+  imports: [Button, FormsModule, HandOver, LineForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-pane.html',
   styleUrl: './state-pane.scss',
@@ -31,7 +32,6 @@ export class StatePane {
   protected readonly lead = signal('');
   protected readonly leadEnd = signal('');
   protected readonly part = signal('');
-  protected readonly repair = signal('');
   protected readonly hazard = signal({ kind: 'mains', where: '' });
   protected readonly groups = computed(() => stateGroups(this.context(), this.visit()));
   protected readonly wires = computed(() => {
@@ -72,11 +72,8 @@ export class StatePane {
     this.part.set('');
   }
 
-  protected repaired(): void {
-    const text = this.repair().trim();
-    if (text === '') return;
+  protected repaired(text: string): void {
     this.recorded.emit({ type: 'repair-done', items: [text], text });
-    this.repair.set('');
   }
 
   protected noteHazard(): void {

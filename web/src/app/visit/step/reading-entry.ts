@@ -14,6 +14,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Button } from '../../kit/button';
+import { KeyRow } from '../../kit/key-row';
 import {
   adoptableReading,
   answerStep,
@@ -80,6 +81,7 @@ import { VerdictWord } from '../../juxta/verdict-word';
     ChainPoints,
     GuardList,
     JuxtaBar,
+    KeyRow,
     MethodChoice,
     NeededChoice,
     PartWaiver,
@@ -234,12 +236,13 @@ export class ReadingEntry {
     const asked = this.asked();
     return asked ? displayUnit(asked.function) : '';
   });
-  protected readonly readsLeads = computed(
-    () => this.asked()?.function === 'resistance' || this.asked()?.function === 'continuity',
-  );
-  protected readonly isTimed = computed(() => this.asked()?.function === 'elapsed-time');
+  protected readonly readsLeads = computed(() => FUNCTIONS[this.asked()?.function ?? 'ac-voltage'].readsLeads);
+  protected readonly isTimed = computed(() => FUNCTIONS[this.asked()?.function ?? 'ac-voltage'].isTime);
   protected readonly leads = computed(() => this.visit().leadZero);
-  protected readonly keys = computed(() => extraKeys(this.asked()?.function ?? 'ac-voltage'));
+  protected readonly keys = computed(() => [
+    ...extraKeys(this.asked()?.function ?? 'ac-voltage'),
+    ...(this.isMany() ? ['/'] : []),
+  ]);
   /** A free reading that answers this step. */
   protected readonly adoption = computed(() => adoptableReading(this.context(), this.visit(), this.method()));
 
