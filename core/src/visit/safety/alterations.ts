@@ -1,41 +1,9 @@
 import { conditionEntries, restingState } from '../../procedure';
 import { elementName, itemOf, supplyOf, terminalLabel } from '../../unit-model';
 import { conditionName } from '../walking';
-import {
-  heldInterlocks,
-  openBypasses,
-  standingOf,
-  type EventBody,
-  type VisitContext,
-  type VisitState,
-} from '../record';
+import { heldInterlocks, openBypasses, standingOf, type VisitContext, type VisitState } from '../record';
+import type { Alteration } from './alteration';
 import { settingsTurned } from './settings-turned';
-
-export const ALTERATION_KINDS = [
-  'jumper',
-  'interlock',
-  'part',
-  'lead',
-  'plug',
-  'cord',
-  'cover',
-  'setting',
-  'gas',
-] as const;
-
-/** Something at the machine that is not as it was built, or that nobody should walk away from. */
-export interface Alteration {
-  readonly kind: (typeof ALTERATION_KINDS)[number];
-  readonly id: string;
-  /** "Jumper in: FS1·1 to FS1·2". */
-  readonly words: string;
-  /** What is missing because of it: "dry run protection". */
-  readonly takesAway?: string;
-  /** Nobody closes a visit with it, whatever the reason. */
-  readonly isBlocking: boolean;
-  /** What one tap logs when hands have put it right; missing where only looking again tells. */
-  readonly restored?: { readonly label: string; readonly body: EventBody };
-}
 
 /** Every alteration that stands, whether a chart asked for it or not: asked at closing, told to whoever comes next. */
 export function alterationsOf(context: VisitContext, state: VisitState): readonly Alteration[] {

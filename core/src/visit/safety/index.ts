@@ -1,3 +1,4 @@
+export * from './alteration';
 export * from './alterations';
 export * from './as-it-stands';
 export * from './bypasses';

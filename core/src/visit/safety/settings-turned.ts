@@ -1,6 +1,6 @@
 import { elementName, settingOf } from '../../unit-model';
 import type { EventBody, TrailLine, VisitContext, VisitState } from '../record';
-import type { Alteration } from './alterations';
+import type { Alteration } from './alteration';
 
 /**
  * Settings and selectors that do not stand as they were found. What only a chart had turned has no "found": nobody looked
