@@ -178,4 +178,70 @@ describe('the register of what was altered', () => {
     nothing.log({ type: 'handed-over', to: 'Moss', altered: [] });
     expect(wordsOf(nothing, 'handed-over')?.detail).toContain('nothing altered that is known of');
   });
+
+  it('takes a setting whose first reading was taken back, or that is known by hearsay alone, for not turned', () => {
+    expect(of(open(setting('00', 'reported')))).toEqual([]);
+    const visit = open(setting('00'));
+    visit.log({ type: 'retracted', event: visit.events.at(-1)?.id ?? '' });
+    visit.log(setting('10'));
+    expect(of(visit)).toEqual([]);
+    // A cover of the same name is no selector, and another selector is another.
+    const cover: EventBody = { type: 'condition-noted', group: 'covers', item: 'S9', state: 'off' };
+    const other: EventBody = { type: 'condition-noted', group: 'positions', item: 'S8', state: 'low' };
+    const words = of(open(cover, other, selector('auto'), selector('hand'))).map((each) => each.words);
+    expect(words).toContain('Turned: S9 is at hand, found at auto');
+  });
+
+  it('puts a setting or a selector back with the entry of its own kind', () => {
+    const [turned] = of(open(setting('00'), setting('10')));
+    expect(turned?.words).toBe('Turned: post-run of the fan, BC.S1 is at 10, found at 00');
+    expect(turned?.restored?.body).toEqual(setting('00'));
+    const [moved] = of(open(selector('auto'), selector('hand')));
+    expect(moved?.restored?.body).toEqual(selector('auto'));
+  });
+
+  it('knows what the chart had turned only where its step was done, and then no later look tells how it was found', () => {
+    const step: WalkableStep = { kind: 'action', text: 'Turn it.', sets: { positions: { S9: 'hand' } }, next: 'more' };
+    const more: WalkableStep = { kind: 'action', text: 'Wait.', next: '@end' };
+    const [any] = Object.values(BURNER_CONTEXT.procedures);
+    const chart = { ...any, id: 'turns', start: 'turn', steps: { turn: step, more } } as ProcedureDocument;
+    const context = new VisitContext({ model: BURNER_CONTEXT.model, procedures: { turns: chart }, meters: {} });
+    const begun = (...bodies: readonly EventBody[]): VisitDriver => {
+      const visit = new VisitDriver(context);
+      visit.log({ type: 'visit-opened', unit: 'burner', complaint: '' });
+      visit.log({ type: 'procedure-started', procedure: 'turns', start: 'turn' });
+      bodies.forEach((body) => visit.log(body));
+      return visit;
+    };
+    const done = begun({ type: 'action-done', step: 'turn', next: 'more' }, selector('hand'), selector('auto'));
+    expect(of(done).map(({ words }) => words)).toEqual(['Turned: S9 is at auto, how it was found is not noted']);
+    expect(closingRefusal(done.context, done.state, 'as the grower wants it')).toBeUndefined();
+    const passed = begun(
+      { type: 'step-skipped', step: 'turn', how: 'cannot-do', reason: 'stuck', next: 'more' },
+      { type: 'action-done', step: 'more', next: '@end' },
+      setting('00', 'reported'),
+      selector('hand'),
+    );
+    expect(of(passed)).toEqual([]);
+  });
+
+  it('says each as it is read out, with what it takes away, and what nobody has confirmed', () => {
+    const said = (...bodies: readonly EventBody[]): readonly string[] => {
+      const { context, state } = open(...bodies);
+      return alteredWords(context, state);
+    };
+    expect(said(...EACH.jumper.bodies)).toEqual(['Jumper in: PS1·1 to PS1·2, without draught protection']);
+    const plain: EventBody = { type: 'bypass-placed', bypass: 'j', from: 'CC.1', to: 'CC.2', why: 'test' };
+    expect(said(plain)).toEqual(['Jumper in: CC·1 to CC·2']);
+    const taken = open(plain);
+    taken.log({ type: 'retracted', event: taken.events.at(-1)?.id ?? '' });
+    expect(alteredWords(taken.context, taken.state)).toEqual(['Jumper may still be in: CC·1 to CC·2']);
+    expect(said(...EACH.interlock.bodies)).toEqual(['Interlock held: Lid, without its protection']);
+    const held: EventBody = { type: 'condition-noted', group: 'interlocks', item: 'HL1', state: 'held' };
+    expect(said(held)[0]).toMatch(/HL1, without over temperature$/);
+    expect(said(...EACH.plug.bodies)).toEqual(['Plug out: X3']);
+    expect(said(...EACH.cord.bodies)).toEqual(["Out: the burner's plug at the post"]);
+    const unsure: EventBody = { type: 'supply-changed', supply: 'mains', state: 'unknown' };
+    expect(said(...EACH.cord.bodies, unsure)).toEqual(["Was out, not said to be back: the burner's plug at the post"]);
+  });
 });

@@ -1,24 +1,15 @@
-import { isKnownElement, itemOf } from './unit-model';
 import type { UnitModelDocument } from './unit-model-document';
 
 /** Words for a board that name none; common practice, no source. */
 const ANY_BOARD = /\b(board|pcb|pcba|control(ler)? (unit|module)|circuit card)s?\b/i;
 
 /**
- * The boards that somebody's words for a part mean: an element of the unit model, an id or a name among other words. Where
+ * The boards that somebody's words for a part mean: an id, a name or a number among other words. Where
  * they say no more than "the board", each of them may be meant.
  *
- * @example boardsMeant({ boards: [{ id: 'CB', name: 'Pump board' }, { id: 'LB', name: 'Line board' }], devices: [], wires: [] }, 'new pump board, used') // ["CB"]
+ * @example boardsMeant({ boards: [{ id: 'CB', name: 'Pump board' }, { id: 'LB', name: 'Line board' }] }, 'new pump board, used') // ["CB"]
  */
-export function boardsMeant(
-  model: Pick<UnitModelDocument, 'boards' | 'devices' | 'wires'>,
-  words: string,
-): readonly string[] {
-  const whole = model as UnitModelDocument;
-  if (isKnownElement(whole, words)) {
-    const item = itemOf(whole, words);
-    return model.boards.some(({ id }) => id === item) ? [item] : [];
-  }
+export function boardsMeant(model: Pick<UnitModelDocument, 'boards'>, words: string): readonly string[] {
   const said = wordsOf(words);
   const named = model.boards.filter(({ id, name, number }) =>
     [id, name, number].some((each) => each !== undefined && [...wordsOf(each)].every((word) => said.has(word))),

@@ -99,7 +99,7 @@ describe('points that hands have cut off from every source', () => {
     for (const wiring of WIRINGS) {
       const plugs = wiring.model.boards.flatMap(({ id, connectors }) => connectors.map((each) => `${id}.${each.id}`));
       const connectors = Object.fromEntries(plugs.map((plug) => [plug, 'out']));
-      for (const point of points(wiring)) {
+      for (const point of new Set([...points(wiring), ...wiring.terminals])) {
         expect(isCutOff(wiring, [point], {}))
           .withContext(point)
           .toBeFalse();
@@ -139,5 +139,22 @@ describe('points that hands have cut off from every source', () => {
     expect(isCutOff(wiring, ['BC.X3.1@plug', 'CC.1'], out)).toBeFalse();
     expect(isCutOff(wiring, ['IG1.1', 'IG1.2'], { connectors: { 'BC.X2': 'out' } })).toBeFalse();
     expect(isCutOff(wiring, ['GV1.1', 'PE.1'], out)).toBeFalse();
+    // A motor's frame on the earth bar feeds it nothing.
+    expect(isCutOff(wiring, ['FM1.L', 'FM1.N'], { connectors: { 'BC.X2': 'out' } })).toBeTrue();
+    // At a pulled plug whose side is not said the probe may be on the board.
+    expect(isCutOff(wiring, ['BC.X3.6@plug'], out)).toBeTrue();
+    expect(isCutOff(wiring, ['BC.X3.6'], out)).toBeFalse();
+    expect(isCutOff(wiring, ['BC.X9.1@plug'], { connectors: { 'BC.X9': 'out' } })).toBeFalse();
+  });
+
+  it('are those between two lifted leads, and the free end of a lead only where it is lifted', () => {
+    const wiring = new Wiring(burner as unknown as UnitModelDocument);
+    expect(isCutOff(wiring, ['GV1.1', 'GV1.2'], { leads: { w22: 'GV1.1', w23: 'GV1.2' } })).toBeTrue();
+    expect(isCutOff(wiring, ['GV1.1', 'GV1.2'], { leads: { w22: 'GV1.1' } })).toBeFalse();
+    const off = { leads: { w20: 'BC.X3.6', w21: 'BC.X3.7' } };
+    expect(isCutOff(wiring, ['w20@BC.X3.6'], off)).toBeTrue();
+    expect(isCutOff(wiring, ['PS1.1', 'PS1.2'], off)).toBeTrue();
+    expect(isCutOff(wiring, ['w20@BC.X3.6'], {})).toBeFalse();
+    expect(isCutOff(wiring, ['w20@BC.X3.6'], { leads: { w20: 'PS1.1' } })).toBeFalse();
   });
 });

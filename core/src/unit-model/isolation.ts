@@ -52,16 +52,11 @@ class Flood {
   }
 
   isCutOff(point: string): boolean {
-    const starts = this.nodesOf(point);
-    if (starts.length === 0) return false;
-    const reached = new Set(starts);
+    const reached = new Set(this.nodesOf(point));
     let isCut = false;
     for (const node of reached) {
-      if (this.isEarth(node)) {
-        // A probe on the frame is not on something that was cut off; what hangs on it besides is not fed from there.
-        if (starts.includes(node)) return false;
-        continue;
-      }
+      // The frame feeds nothing, and a probe on it is not on something that was cut off.
+      if (this.isEarth(node)) continue;
       if (this.isSource(node)) return false;
       isCut ||= node.includes('@') || this.lifted.has(node);
       for (const next of this.neighbours.get(node) ?? []) reached.add(next);

@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { CONDITION_GROUPS, restingState, stateOf, type Conditions, type ProcedureDocument } from '../../procedure';
+import {
+  believedAtStart,
+  CONDITION_GROUPS,
+  restingState,
+  stateOf,
+  type Conditions,
+  type ProcedureDocument,
+} from '../../procedure';
 import { DEMO_CONTEXT, DEMO_PROCEDURE, VisitDriver } from '../../testing/demo';
 import { alterationsOf } from '../safety';
 import { VisitContext, type EventBody } from '../record';
@@ -73,5 +80,11 @@ describe('what a chart assumes where it begins', () => {
     expect(begun(chart, []).state.conditions.positions).toEqual({ S9: 'auto' });
     const looked: EventBody = { type: 'condition-noted', group: 'positions', item: 'S9', state: 'hand' };
     expect(begun(chart, [looked]).state.conditions.positions).toEqual({ S9: 'hand' });
+  });
+
+  it('is believed of what the process does, until somebody notes otherwise', () => {
+    const facts = { 'tank-low': true };
+    expect(believedAtStart({ facts }, {}).facts).toEqual(facts);
+    expect(believedAtStart({ facts }, { facts: { 'tank-low': false } }).facts).toEqual({});
   });
 });

@@ -1,8 +1,9 @@
+import type { ActionStep, ProcedureDocument } from '../../procedure';
 import { BURNER_CONTEXT } from '../../testing/burner';
 import { uuid, VisitDriver } from '../../testing/demo';
 import { asItStands } from '../safety';
 import { cutOffWords } from '../standing';
-import type { EventBody, EventEnvelope } from '../record';
+import { VisitContext, type EventBody, type EventEnvelope } from '../record';
 import { askedFree, enterFreeReading } from './free-reading';
 
 const OHMS = { function: 'resistance', from: 'PS1.1', to: 'PS1.2', expects: '', text: '0.4' } as const;
@@ -77,5 +78,55 @@ describe('ohms while something else is live', () => {
     }
     const handed = visit(OUT, { type: 'handed-over', to: 'Moss', altered: [] });
     expect(isTaken(handed)).toBeFalse();
+  });
+
+  it('by what was said of plugs and leads since anybody was last away, in whichever way it was said', () => {
+    const step: ActionStep = {
+      kind: 'action',
+      text: 'Pull them.',
+      recipe: [{ do: 'Pull X2.', sets: { connectors: { 'BC.X2': 'out' } } }],
+      sets: { connectors: { 'BC.X4': 'out' }, leads: { w22: 'GV1.1' } },
+      next: 'read',
+    };
+    const [any] = Object.values(BURNER_CONTEXT.procedures);
+    const look = { kind: 'observation', text: 'Look.', answers: { seen: '@end' } };
+    const chart = {
+      ...any,
+      id: 'pulls',
+      start: 'pull',
+      steps: { pull: step, read: look },
+    } as unknown as ProcedureDocument;
+    const context = new VisitContext({ model: BURNER_CONTEXT.model, procedures: { pulls: chart }, meters: {} });
+    const log: readonly EventBody[] = [
+      ...LIVE,
+      { type: 'procedure-started', procedure: 'pulls', start: 'pull' },
+      OUT,
+      { type: 'condition-noted', group: 'leads', item: 'w8', state: 'FM1.E' },
+      { type: 'condition-noted', group: 'facts', item: 'w20', state: 'true' },
+      { type: 'action-done', step: 'pull', next: 'read' },
+      { type: 'note-added', text: 'tea' },
+    ];
+    const saidAt: readonly (readonly [number, 'connectors' | 'leads', string])[] = [
+      [4, 'connectors', 'BC.X3'],
+      [5, 'leads', 'w8'],
+      [7, 'connectors', 'BC.X2'],
+      [7, 'connectors', 'BC.X4'],
+      [7, 'leads', 'w22'],
+    ];
+    for (let away = 1; away <= log.length; away += 1) {
+      const driver = new VisitDriver(context);
+      log.forEach((body, index) => {
+        const before = driver.events.at(-1);
+        const minutes = index === away ? 60 : 1;
+        const at = new Date(Date.parse(before?.at ?? '2026-01-01T08:00:00.000Z') + minutes * 60_000).toISOString();
+        driver.log(body, { at, monotonic: Date.parse(at) });
+      });
+      const stands = asItStands(driver.state);
+      for (const [index, group, id] of saidAt)
+        expect(stands[group]?.[id] !== undefined)
+          .withContext(`${id}, away before ${away}`)
+          .toBe(away === log.length || index >= away);
+      expect(stands.leads?.['w20']).toBeUndefined();
+    }
   });
 });

@@ -1,4 +1,5 @@
 import type { ProcedureDocument } from '../../procedure';
+import { freeUnitModel, meansBoard } from '../../unit-model';
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
 import { EMPTY_VISIT, VisitContext, type VisitState } from '../record';
 import { changed } from '../walking';
@@ -50,6 +51,9 @@ describe('a new board', () => {
       expect(open(words))
         .withContext(words)
         .toEqual(boards.map(({ id }) => id));
+    expect(['CB', 'control board', 'the PCB'].every((words) => meansBoard(DEMO_CONTEXT.model, words))).toBeTrue();
+    expect(meansBoard(freeUnitModel([]), 'control board')).toBeTrue();
+    expect(meansBoard(freeUnitModel([]), 'float switch')).toBeFalse();
     for (const words of ['float switch', 'K1', 'contactor K1', 'starboard lamp', 'w14', 'boarding'])
       expect(open(words)).withContext(words).toEqual([]);
   });

@@ -1,5 +1,6 @@
-import type { ActionStep, Conditions } from '../../procedure';
-import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import { deadForHands, lintProcedure, type ActionStep, type Conditions, type ProcedureDocument } from '../../procedure';
+import { Wiring, type SupplyDocument } from '../../unit-model';
+import { DEMO_CONTEXT, DEMO_PROCEDURE, VisitDriver } from '../../testing/demo';
 import { afterWords, conditionName, unmetConditions, unmetWait } from './unmet';
 import { unmetForAction } from './unmet-hands';
 
@@ -129,5 +130,41 @@ describe('hands at the wiring', () => {
       action({ sets: { connectors: { 'CB.X1': 'out' } } }),
     ];
     for (const step of quiet) expect(unmetForAction(DEMO_CONTEXT.wiring, step, holding)).toEqual([]);
+  });
+
+  it('wait for every supply that hurts in a dry place, AC above 30 V and DC above 60 V (IEC 61010-1, from memory)', () => {
+    const isDead = (system: SupplyDocument['system'], nominal: string): boolean => {
+      const supply = { id: 's', system, nominal } as SupplyDocument;
+      return deadForHands(new Wiring({ ...model, supplies: [supply] })).includes('s');
+    };
+    for (const [volts, ac, dc] of [
+      ['24 V', false, false],
+      ['30 V', false, false],
+      ['48 V', true, false],
+      ['60 V', true, false],
+      ['72 V', true, true],
+      ['230 V', true, true],
+    ] as const)
+      expect([isDead('single-phase', volts), isDead('dc', volts)])
+        .withContext(volts)
+        .toEqual([ac, dc]);
+  });
+
+  it('are warned of in a chart that would lead them there alive, and not in one that proves dead first', () => {
+    const pull = {
+      kind: 'action',
+      text: 'Pull X1.',
+      sets: { connectors: { 'CB.X1': 'out' } },
+      next: DEMO_PROCEDURE.start,
+    };
+    const early = {
+      ...DEMO_PROCEDURE,
+      start: 'pull-early',
+      steps: { 'pull-early': pull, ...DEMO_PROCEDURE.steps },
+    } as unknown as ProcedureDocument;
+    const said = (chart: ProcedureDocument): readonly string[] =>
+      lintProcedure(chart, model, []).flatMap(({ message }) => (message.startsWith('Hands go') ? [message] : []));
+    expect(said(early)).toEqual([jasmine.stringContaining('leaves mains on')]);
+    expect(said(DEMO_PROCEDURE)).toEqual([]);
   });
 });
