@@ -129,4 +129,27 @@ describe('ohms while something else is live', () => {
       expect(stands.leads?.['w20']).toBeUndefined();
     }
   });
+
+  it('not by a note of something else by the same name, nor by a step that was passed over', () => {
+    const step: ActionStep = {
+      kind: 'action',
+      text: 'Pull it.',
+      sets: { connectors: { 'BC.X3': 'out' } },
+      next: '@end',
+    };
+    const [any] = Object.values(BURNER_CONTEXT.procedures);
+    const chart = { ...any, id: 'pulls', start: 'pull', steps: { pull: step } } as unknown as ProcedureDocument;
+    const context = new VisitContext({ model: BURNER_CONTEXT.model, procedures: { pulls: chart }, meters: {} });
+    const driver = new VisitDriver(context);
+    const lead: EventBody = { type: 'condition-noted', group: 'leads', item: 'w8', state: 'FM1.E' };
+    [...LIVE, { type: 'procedure-started', procedure: 'pulls', start: 'pull' } as const, OUT, lead].forEach((body) =>
+      driver.log(body),
+    );
+    const last = driver.events.at(-1);
+    const late = new Date(Date.parse(last?.at ?? '') + 3_600_000).toISOString();
+    driver.log({ type: 'condition-noted', group: 'positions', item: 'w8', state: 'FM1.E' }, { at: late });
+    driver.log({ type: 'step-skipped', step: 'pull', how: 'cannot-do', reason: 'stuck', next: '@end' }, { at: late });
+    expect(driver.state.conditions.connectors).toEqual({ 'BC.X3': 'out' });
+    expect(asItStands(driver.state)).toEqual({ connectors: {}, leads: {}, bypasses: {} });
+  });
 });

@@ -8,7 +8,8 @@ import { isVouchedFor } from './vouched';
  * may be back in. Jumpers count as long as nobody said that they are out.
  */
 export function asItStands({ trail, conditions }: Pick<VisitState, 'trail' | 'conditions'>): AsItStands {
-  const watched = trail.slice(lastReturn(trail)).filter(({ standing }) => standing !== 'retracted');
+  const since = lastReturn(trail);
+  const watched = trail.filter(({ standing }, index) => index >= since && standing !== 'retracted');
   const said = watched.flatMap(saidOf);
   const still = (group: 'connectors' | 'leads'): Readonly<Record<string, string>> =>
     Object.fromEntries(
@@ -17,13 +18,12 @@ export function asItStands({ trail, conditions }: Pick<VisitState, 'trail' | 'co
   return { connectors: still('connectors'), leads: still('leads'), bypasses: conditions.bypasses ?? {} };
 }
 
-/** Index of the first line of the present stay at the machine. */
+/** Index of the first line of the present stay at the machine; -1 where nobody was ever away. */
 function lastReturn(trail: readonly TrailLine[]): number {
-  for (let index = trail.length - 1; index > 0; index -= 1) {
-    const [before, after] = [trail[index - 1]?.event, trail[index]?.event];
-    if (after?.type === 'handed-over' || (before && after && !isVouchedFor(before, after))) return index;
-  }
-  return 0;
+  return trail.findLastIndex(({ event }, index) => {
+    const before = trail[index - 1]?.event;
+    return event.type === 'handed-over' || (before !== undefined && !isVouchedFor(before, event));
+  });
 }
 
 /** What an event says of plugs and leads, in the vocabulary of conditions. */
