@@ -54,6 +54,7 @@ describe('a meter that shows whole volts', () => {
       'Coarse leaves 2.9 V open even where it shows nothing: it cannot prove 24 V control dead, which is under 1.2 V. Take one with a lower range.',
     );
     expect(proofRefusal(DEMO_CONTEXT, meterOf(0, 3), ['mains'])).toBeUndefined();
+    expect(proofRefusal(DEMO_CONTEXT, meterOf(1, 3), ['mains'])?.replaceAll('\u00a0', ' ')).toContain('under 11.5 V');
     for (const meter of [HAND_METER, POCKET_METER])
       expect(proofRefusal(DEMO_CONTEXT, meter, ['mains', 'control'])).toBeUndefined();
   });

@@ -3,7 +3,7 @@ import { freeUnitModel, meansBoard } from '../../unit-model';
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
 import { EMPTY_VISIT, VisitContext, type VisitState } from '../record';
 import { changed } from '../walking';
-import { fittedPart, powered, powerUpRefusal } from '.';
+import { fittedPart, powered, powerUpRefusal, toBeCleared } from '.';
 
 /** A chart with a reading, and one that clears the board besides. */
 const chart = (clearance?: string): ProcedureDocument => ({
@@ -30,6 +30,7 @@ describe('a new board', () => {
   it('is to be cleared, and another part is not', () => {
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'CB', 'e').clearances).toEqual({ CB: 'open' });
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'K1', 'e').clearances).toEqual({});
+    expect(toBeCleared(CLEARING, EMPTY_VISIT, 'K1')).toBe(EMPTY_VISIT);
     expect(fittedPart(CLEARING, EMPTY_VISIT, 'K1', 'e').conditions.fitted).toEqual({ K1: 'e' });
   });
 

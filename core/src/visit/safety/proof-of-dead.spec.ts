@@ -6,7 +6,7 @@ import { VisitContext, type EventBody, type EventEnvelope, type VisitState } fro
 import { EVENT_KINDS, EVENT_TYPES, eventWords } from '../kinds';
 import { replay } from '../replay';
 import { unpublishedConductors, type SupplyDocument } from '../../unit-model';
-import { pairExpectation, proofTasks, provenDead, provenSince, showsLive } from '.';
+import { pairExpectation, proofRefusal, proofTasks, provenDead, provenSince, showsLive } from '.';
 import { currentStep } from '../walking';
 
 const value = (volts: number): SingleReading => ({
@@ -266,12 +266,27 @@ describe('a proof of dead', () => {
     expect(of('dc', 'plus', 'minus')).toEqual(['earth']);
   });
 
+  it('names the supply that has no point on a conductor, and is not stopped by a name nobody knows', () => {
+    const { model } = DEMO_CONTEXT;
+    const supplies = model.supplies.map((supply) => {
+      const { feed: _feed, ...terminals } = supply.terminals ?? {};
+      return supply.id === 'control' ? { ...supply, terminals } : supply;
+    });
+    const context = new VisitContext({ ...DEMO_CONTEXT, model: { ...model, supplies } });
+    expect(proofRefusal(context, HAND_METER, ['mains', 'control'])).toContain('24 V control');
+    expect(proofRefusal(DEMO_CONTEXT, HAND_METER, ['mains', 'no-such-supply'])).toBeUndefined();
+    const unranged = new Map([...HAND_METER.functions].map(([id, each]) => [id, { ...each, ranges: [] }]));
+    expect(proofRefusal(DEMO_CONTEXT, { ...HAND_METER, functions: unranged }, ['mains'])).toBeUndefined();
+  });
+
   it('takes no battery of 12 V for a source that shows 230 V gone', () => {
     const visit = atProof();
     visit.read('12.4');
     expect(tasksDone(visit)).toBe(0);
     expect(showsLive(value(12.4), 24)).toBe('live');
     expect(showsLive(value(48), 230)).toBe('nothing');
+    // Up to 60 V a source of extra-low voltage tells.
+    expect(showsLive(value(12.4), 60)).toBe('live');
     expect(showsLive(value(231), 230)).toBe('live');
   });
 

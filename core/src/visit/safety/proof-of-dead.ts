@@ -127,16 +127,16 @@ function tooCoarseFor(
     if (!finest) continue;
     const zero: Quantity = { value: 0, unit: 'V', exponent: Math.floor(Math.log10(finest.resolution)) };
     const open = uncertaintyOf(zero, measured, meter).halfWidth95;
-    if (open > limit) return { shows: formatValue(open, 'V', 2), limit: formatValue(limit, 'V', 2) };
+    if (open > limit) return { shows: formatValue(open, 'V', 2), limit: formatValue(limit, 'V') };
   }
   return undefined;
 }
 
 /** The supplies a proof shows dead once `event`, its last check of the meter, is in; empty when anything is missing. */
 export function provenDead(context: VisitContext, state: VisitState, event: VisitEvent): readonly string[] {
+  if (event.type !== 'meter-proven' || event.when !== 'after') return [];
   const step = currentStep(context, state);
-  if (step?.kind !== 'measurement' || event.type !== 'meter-proven' || event.when !== 'after' || event.shows !== 'live')
-    return [];
+  if (step?.kind !== 'measurement') return [];
   const last = state.trail.at(-1)?.event;
   if (last !== undefined && !isVouchedFor(last, event)) return [];
   const supplies = step.measure.proofOfDead ?? [];
