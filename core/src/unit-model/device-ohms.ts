@@ -105,8 +105,8 @@ function spreadOf(
   { least, most }: Spread,
 ): Pick<DeviceOhms, 'lowest' | 'highest' | 'rated'> {
   const quantity = rated === undefined ? undefined : readQuantity(rated, 'resistance', 'resistance');
-  // What is guessed rates nothing.
-  if (!quantity || quantity.assumed) return { lowest: LEAST_LOAD_OHMS, highest: Infinity };
-  const ohms = inBase(quantity);
+  const ohms = quantity === undefined ? 0 : inBase(quantity);
+  // What is guessed rates nothing, and nothing is no rating.
+  if (quantity === undefined || quantity.assumed || ohms <= 0) return { lowest: LEAST_LOAD_OHMS, highest: Infinity };
   return { lowest: ohms * least, highest: ohms * most, rated: formatValue(ohms, 'Ω') };
 }

@@ -155,6 +155,22 @@ describe('what is read before a board gets power', () => {
     expect(band(across).high).toBeLessThan(Infinity);
   });
 
+  it('can be written down whatever a part is rated, and where a load lies between neutral and earth', () => {
+    for (const resistance of ['0 Ω', '0.001 Ω', '53 Ω', '9.99 Ω', '999 kΩ', '470 MΩ'])
+      for (const to of ['N9.2', 'PE.1']) {
+        const model = behindSwitch({ id: 'H9', kind: 'heater', power: '1 kW', resistance });
+        const wires = model.wires.map((wire) => (wire.id === 'c' ? { ...wire, to } : wire));
+        const neutral = { id: 'd', from: 'BX.X1.1', to: 'N9.1' };
+        for (const each of [wires, [...wires, neutral]])
+          for (const part of clearanceMembers(new Wiring({ ...model, wires: each }), 'BX')) {
+            const { low, high } = band(part);
+            expect(low >= 0 && low < high)
+              .withContext(`${part.id} ${resistance} to ${to}`)
+              .toBeTrue();
+          }
+      }
+  });
+
   it('refuses no motor of an ohm, no thermistor that is hot, and nothing that has no rating', () => {
     const least = (device: DeviceDocument): number => {
       const across = clearanceMembers(new Wiring(behindSwitch(device)), 'BX').find(({ id }) => id === 'across-H9');

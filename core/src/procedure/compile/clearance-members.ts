@@ -239,6 +239,8 @@ function shouldRead(least: number, most: number, source: string): ExpectationDoc
 
 /** Two digits and a unit: "31 Ω", "1 MΩ". */
 function ohmsWords(ohms: number, round: (value: number) => number): string {
+  // Between a bonded conductor and earth there may be nothing but a wire.
+  if (ohms === 0) return '0 Ω';
   const step = 10 ** (Math.floor(Math.log10(ohms)) - 1);
   const rounded = Number((round(Number((ohms / step).toPrecision(12))) * step).toPrecision(2));
   const [divisor, unit] = rounded >= 1e6 ? [1e6, 'MΩ'] : rounded >= 1e3 ? [1e3, 'kΩ'] : [1, 'Ω'];
