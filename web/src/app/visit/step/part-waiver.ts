@@ -32,7 +32,7 @@ import { waivePart, type EventBody, type VisitContext, type VisitState } from '@
       }
     } @else {
       <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="isOpen.set(true)">
-        Cannot be read: skip this part
+        Cannot be read: waive this part
       </button>
     }
   `,
