@@ -26,17 +26,7 @@ test('a visit begun online goes through a cellar, a reload and a power cut, and 
   const address = page.url();
 
   await server.kill();
-  await workspace.read(
-    '231 / 9.1',
-    '0.1',
-    '0.0',
-    '0.2',
-    '0.0',
-    '0.1',
-    '0.0',
-    '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0',
-    '231 / 9.1',
-  );
+  await workspace.proveDead();
   await workspace.key('1');
   await workspace.at('Ohms across control fuse F1');
   await page.goto(address);

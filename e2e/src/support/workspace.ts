@@ -47,21 +47,17 @@ export class Workspace {
     }
   }
 
+  /** The meter live in AC and DC, every pair of both supplies, the meter again. */
+  async proveDead(): Promise<void> {
+    await this.read('231 / 9.1', '0.1', '0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0');
+    await this.read('231 / 9.1');
+  }
+
   /** From the start to "Ohms across control fuse F1", by keyboard. */
   async toFuse(): Promise<void> {
     await this.key('Enter', '1', '1', 'Enter');
     await this.at('Prove dead at Q1 and X1');
-    await this.read(
-      '231 / 9.1',
-      '0.1',
-      '0.0',
-      '0.2',
-      '0.0',
-      '0.1',
-      '0.0',
-      '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0',
-      '231 / 9.1',
-    );
+    await this.proveDead();
     await this.at('Burnt, wet or chewed wires, anything newer than the rest?');
     await this.key('1');
     await this.at('Ohms across control fuse F1');
