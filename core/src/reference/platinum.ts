@@ -15,14 +15,14 @@ export const PLATINUM_CLASSES = ['A', 'B'] as const;
 export type PlatinumClass = (typeof PLATINUM_CLASSES)[number];
 
 /**
- * Ohms of a platinum sensor at a temperature in °C; `at0C` are its ohms at 0 °C. NaN outside −200 to 850 °C.
+ * Ohms of a platinum sensor at a temperature in °C; `ohmsAt0` are its ohms at 0 °C. NaN outside −200 to 850 °C.
  *
  * @example platinumOhms(100, 100) // 138.50549999999998
  */
-export function platinumOhms(celsius: number, at0C: number): number {
+export function platinumOhms(celsius: number, ohmsAt0: number): number {
   if (!(celsius >= PLATINUM_RANGE.low && celsius <= PLATINUM_RANGE.high)) return NaN;
   const below = celsius < 0 ? C * (celsius - 100) * celsius ** 3 : 0;
-  return at0C * (1 + A * celsius + B * celsius ** 2 + below);
+  return ohmsAt0 * (1 + A * celsius + B * celsius ** 2 + below);
 }
 
 /**
@@ -30,18 +30,18 @@ export function platinumOhms(celsius: number, at0C: number): number {
  *
  * @example platinumCelsius(138.5055, 100) // 99.99999999999976
  */
-export function platinumCelsius(ohms: number, at0C: number): number {
-  const lowest = platinumOhms(PLATINUM_RANGE.low, at0C);
-  const highest = platinumOhms(PLATINUM_RANGE.high, at0C);
+export function platinumCelsius(ohms: number, ohmsAt0: number): number {
+  const lowest = platinumOhms(PLATINUM_RANGE.low, ohmsAt0);
+  const highest = platinumOhms(PLATINUM_RANGE.high, ohmsAt0);
   if (!(ohms >= lowest && ohms <= highest)) return NaN;
-  const quadratic = (-A + Math.sqrt(A ** 2 - 4 * B * (1 - ohms / at0C))) / (2 * B);
+  const quadratic = (-A + Math.sqrt(A ** 2 - 4 * B * (1 - ohms / ohmsAt0))) / (2 * B);
   if (quadratic >= 0) return quadratic;
   // Below 0 °C there is no closed form: the quadratic is within 3 K, Newton's method converges in a few steps.
   let celsius = quadratic;
   for (let step = 0; step < 8; step += 1) {
     const slope = A + 2 * B * celsius + C * (4 * celsius ** 3 - 300 * celsius ** 2);
     const ratio = 1 + A * celsius + B * celsius ** 2 + C * (celsius - 100) * celsius ** 3;
-    celsius -= (ratio - ohms / at0C) / slope;
+    celsius -= (ratio - ohms / ohmsAt0) / slope;
   }
   return celsius;
 }

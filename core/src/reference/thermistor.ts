@@ -10,12 +10,12 @@ export interface SteinhartHart {
 }
 
 /**
- * Ohms of a thermistor by its beta (K): R = R25 exp(β (1/T − 1/298.15 K)).
+ * Ohms of a thermistor by its beta: R = R25 exp(β (1/T − 1/298.15 K)).
  *
  * @example betaOhms(25, 10000, 3950) // 10000
  */
-export function betaOhms(celsius: number, at25C: number, beta: number): number {
-  return at25C * Math.exp(beta * (1 / (celsius + ZERO_CELSIUS) - 1 / TWENTY_FIVE));
+export function betaOhms(celsius: number, ohmsAt25: number, betaKelvin: number): number {
+  return ohmsAt25 * Math.exp(betaKelvin * (1 / (celsius + ZERO_CELSIUS) - 1 / TWENTY_FIVE));
 }
 
 /**
@@ -23,8 +23,8 @@ export function betaOhms(celsius: number, at25C: number, beta: number): number {
  *
  * @example betaCelsius(10000, 10000, 3950) // 25
  */
-export function betaCelsius(ohms: number, at25C: number, beta: number): number {
-  return 1 / (1 / TWENTY_FIVE + Math.log(ohms / at25C) / beta) - ZERO_CELSIUS;
+export function betaCelsius(ohms: number, ohmsAt25: number, betaKelvin: number): number {
+  return 1 / (1 / TWENTY_FIVE + Math.log(ohms / ohmsAt25) / betaKelvin) - ZERO_CELSIUS;
 }
 
 /**

@@ -8,22 +8,33 @@ export type ConductorMaterial = keyof typeof CONDUCTOR_COEFFICIENTS;
  */
 const WINDING_COEFFICIENTS: Readonly<Record<ConductorMaterial, number>> = { copper: 0.00393, aluminium: 1 / 245 };
 
+/** °C. */
 const REFERENCE = 20;
 
 /**
- * Ohms at `celsius` of a winding that has `ohms` at `at` (°C): R2/R1 = (1 + α (t2 − 20)) / (1 + α (t1 − 20)).
+ * Ohms at `celsius` of a winding that has `knownOhms` at `knownCelsius`: R2/R1 = (1 + α (t2 − 20)) / (1 + α (t1 − 20)).
  *
  * @example windingOhms(20, 9.2, 20, 'copper') // 9.2
  */
-export function windingOhms(celsius: number, ohms: number, at: number, material: ConductorMaterial): number {
+export function windingOhms(
+  celsius: number,
+  knownOhms: number,
+  knownCelsius: number,
+  material: ConductorMaterial,
+): number {
   const alpha = WINDING_COEFFICIENTS[material];
-  return (ohms * (1 + alpha * (celsius - REFERENCE))) / (1 + alpha * (at - REFERENCE));
+  return (knownOhms * (1 + alpha * (celsius - REFERENCE))) / (1 + alpha * (knownCelsius - REFERENCE));
 }
 
-/** Temperature in °C of a winding that reads `now` ohms and has `ohms` at `at` (°C): resistance method, IEC 60034-1. */
-export function windingCelsius(now: number, ohms: number, at: number, material: ConductorMaterial): number {
+/** Temperature in °C of a winding that reads `ohms` and has `knownOhms` at `knownCelsius`: resistance method, IEC 60034-1. */
+export function windingCelsius(
+  ohms: number,
+  knownOhms: number,
+  knownCelsius: number,
+  material: ConductorMaterial,
+): number {
   const alpha = WINDING_COEFFICIENTS[material];
-  return REFERENCE + ((now / ohms) * (1 + alpha * (at - REFERENCE)) - 1) / alpha;
+  return REFERENCE + ((ohms / knownOhms) * (1 + alpha * (knownCelsius - REFERENCE)) - 1) / alpha;
 }
 
 /** Reference temperature of insulation readings, °C. */
@@ -69,7 +80,7 @@ export const INDEX_SAYS_NOTHING_FROM = 5e9;
  *
  * @example absorption(100e6, 260e6, 2) // {"ratio":2.6,"isEnough":true}
  */
-export function absorption(earlier: number, later: number, least: number): AbsorptionFigures {
-  const ratio = later / earlier;
-  return { ratio, isEnough: ratio >= least };
+export function absorption(earlierOhms: number, laterOhms: number, leastRatio: number): AbsorptionFigures {
+  const ratio = laterOhms / earlierOhms;
+  return { ratio, isEnough: ratio >= leastRatio };
 }

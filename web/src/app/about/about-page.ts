@@ -35,7 +35,7 @@ import { PageHeader } from '../shell/page-header';
     a {
       display: inline-flex;
       align-items: center;
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

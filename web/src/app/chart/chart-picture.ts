@@ -18,7 +18,7 @@ import {
   type ChartProgress,
   type PlacedNode,
 } from '@juxtameter/core';
-import { ZoomedDrawing } from '../shell/zoomed-drawing';
+import { ZoomedDrawing } from '../kit/zoomed-drawing';
 
 const CLOSEST = 2.5;
 const FARTHEST = 0.15;

@@ -41,7 +41,7 @@ import { CalculatorCard } from './calculator-card';
       gap: 4px;
     }
     nav button {
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 4px 14px;
       border: 0;
       border-left: 4px solid transparent;

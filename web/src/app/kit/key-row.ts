@@ -24,7 +24,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
     }
     button {
       flex: 1;
-      min-height: 44px;
+      min-height: var(--touch);
       border: 1px solid var(--line);
       border-radius: 10px;
       background: var(--well);

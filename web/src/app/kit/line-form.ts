@@ -32,10 +32,10 @@ import { TextField } from './text-field';
     input {
       flex: 1 1 140px;
       min-width: 0;
-      min-height: 44px;
+      min-height: var(--touch);
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -75,7 +75,7 @@ const SURE = 0.9;
       font-size: 18px;
     }
     .chips button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -92,7 +92,7 @@ import {
       align-items: center;
       gap: 10px;
       button {
-        min-height: 44px;
+        min-height: var(--touch);
         margin-left: auto;
       }
     }

@@ -40,7 +40,7 @@ const AT_A_GLANCE = 3;
       font-size: 15px;
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -50,7 +50,7 @@ import { SavedState } from './saved-state';
     }
     button,
     .back {
-      min-height: 44px;
+      min-height: var(--touch);
     }
     @media (max-width: 560px) {
       header {

@@ -41,7 +41,7 @@ import { syncFeature } from '../sync/sync.reducer';
       color: var(--caution-ink);
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 0 10px;
       border: 0;
       background: none;

@@ -53,7 +53,7 @@ import { Button } from '../kit/button';
       stroke-width: 3;
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -74,7 +74,7 @@ import type { FreeMachine } from './start.actions';
       display: flex;
       align-items: center;
       gap: 12px;
-      min-height: 44px;
+      min-height: var(--touch);
     }
     .supply input {
       width: 22px;

@@ -23,7 +23,7 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { afterPaint } from '../../shell/after-paint';
-import { ZoomedDrawing } from '../../shell/zoomed-drawing';
+import { ZoomedDrawing } from '../../kit/zoomed-drawing';
 import { fitted, isInSight, neighbour, type Size } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';

@@ -90,7 +90,7 @@ const SHOWN = 3;
       display: inline-flex;
       align-items: center;
       gap: 6px;
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 0 10px;
       border: 1px solid var(--line);
       border-radius: 10px;

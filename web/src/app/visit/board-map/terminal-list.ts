@@ -64,7 +64,7 @@ import { wirePaint } from './wire-paint';
       align-items: center;
       gap: 2px 10px;
       width: 100%;
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 4px 8px;
       border: 0;
       border-bottom: 1px solid var(--line);

@@ -47,7 +47,7 @@ import type { ChartLine } from '../view/chart-view';
       gap: 8px;
       align-items: baseline;
       width: 100%;
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 8px 4px;
       border: 0;
       background: none;
@@ -75,7 +75,7 @@ import type { ChartLine } from '../view/chart-view';
       color: var(--soft-ink);
     }
     .jump {
-      min-height: 44px;
+      min-height: var(--touch);
       margin: 0 0 10px 28px;
     }
   `,

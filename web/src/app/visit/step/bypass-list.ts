@@ -46,7 +46,7 @@ import type { StepCommand } from './step-command';
       color: var(--caution-ink);
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -45,7 +45,7 @@ import {
     }
     button {
       flex: none;
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 0 12px;
       border: 1px solid var(--line);
       border-radius: 10px;

@@ -75,7 +75,7 @@ import { TextField } from '../../kit/text-field';
     li button,
     form button,
     input {
-      min-height: 44px;
+      min-height: var(--touch);
     }
     form {
       display: flex;

@@ -31,7 +31,7 @@ import { JUDGEMENT_NOTES, type FreeLine, type Guard, type Settling } from '@juxt
     .settle {
       display: inline-flex;
       align-items: center;
-      min-height: 44px;
+      min-height: var(--touch);
       padding: 0 10px;
       border: 1px solid var(--caution-line);
       border-radius: 10px;

@@ -49,7 +49,7 @@ import {
     }
     button {
       flex: none;
-      min-height: 44px;
+      min-height: var(--touch);
     }
     /* What it needs does not hold: still there to be chosen, and it says what is missing. */
     .closed {

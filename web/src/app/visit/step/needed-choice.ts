@@ -63,7 +63,7 @@ import type { EventBody, Needed } from '@juxtameter/core';
       gap: 8px;
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
     .field {
       display: flex;

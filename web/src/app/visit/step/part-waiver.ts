@@ -47,10 +47,10 @@ import { waivePart, type EventBody, type VisitContext, type VisitState } from '@
     }
     input {
       width: 100%;
-      min-height: 44px;
+      min-height: var(--touch);
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })

@@ -40,7 +40,7 @@ import { Button } from '../../kit/button';
       margin-top: 4px;
     }
     button {
-      min-height: 44px;
+      min-height: var(--touch);
     }
   `,
 })
