@@ -194,7 +194,12 @@ export const joint = optional(
     'What the parts of a set came to together.',
   )({
     verdict: says('What they came to.', oneOf(VERDICTS).required()),
-    pattern: says('The named pattern they make.', id()),
+    pattern: says('The named pattern they make; of a chain everything that is left, wires last: `FS1+wires`.', id()),
+    left: says('Of a chain: elements and wires that may be to blame.', listOf(name().required(), 200)),
+    conducts: says(
+      'Of a chain: elements and wires that conduct whatever else is wrong.',
+      listOf(name().required(), 200),
+    ),
     sentence: says('The arithmetic, in one sentence.', text(4000).required()),
     waysToDecide: says('What may settle it, cheapest first.', listOf(text(600).required())),
     notes: says('What is easily got wrong about it.', listOf(oneOf(JUDGEMENT_NOTES).required(), 20)),

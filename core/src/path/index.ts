@@ -1,13 +1,8 @@
-export { chainOf, chainsOf, layOut, reachablePoints, type Chain, type ChainLink, type Options } from './chain';
+export { linksOf, nodesOf, type Chain, type ChainLink } from './chain';
+export { chainOf, chainsOf, reachablePoints, withJumpers, type Jumper, type Options } from './lay-out';
 export { lintPaths } from './lint-paths';
-export {
-  breakWords,
-  halfSplit,
-  locateBreak,
-  splits,
-  suspectableElements,
-  suspectsOf,
-  voltsShow,
-  type BreakPlace,
-  type ChainReading,
-} from './locate-break';
+export { type ChainReading } from './explains';
+export { halfSplit, mustBeFound, splits, type Found } from './half-split';
+export { conductingLinks, locate, voltsShow, type ChainPlace } from './locate';
+export { chainOutcomes, type ChainOutcome } from './outcomes';
+export { breakWords, CHAIN_RESULTS, namesOf, placeKey, suspectableElements, suspectsOf, WIRES } from './place-words';

@@ -6,7 +6,7 @@ import {
   type Problem,
   type UnitModelDocument,
 } from '../unit-model';
-import { layOut } from './chain';
+import { chainOf } from './lay-out';
 
 /** Every path begins and ends somewhere, and can be followed along the wiring list. */
 export function lintPaths(model: UnitModelDocument): readonly Problem[] {
@@ -27,15 +27,13 @@ export function lintPaths(model: UnitModelDocument): readonly Problem[] {
 }
 
 function lintWay(model: UnitModelDocument, path: PathDocument, at: string): readonly Problem[] {
-  const laid = layOut(model, path);
-  if (!laid)
-    return [problemWarning(at, `No way along the wires leads from ${path.from} through ${path.load} to ${path.to}.`)];
-  return laid.sideWays.map(({ around, by }) =>
-    problemError(
-      `${at}.through`,
-      `Current can get around ${around}${by.length > 0 ? ` by ${by.join(', ')}` : ''}: name here what this path goes through.`,
+  if (chainOf(model, path)) return [];
+  return [
+    problemWarning(
+      at,
+      `No way along the wires leads from ${path.from} through ${path.load} to ${path.to}, or more than can be followed: name what it goes through.`,
     ),
-  );
+  ];
 }
 
 function lintThrough(wiring: Wiring, { through = [] }: PathDocument, at: string): readonly Problem[] {

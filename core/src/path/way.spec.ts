@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { DEMO_MODEL } from '../testing/demo';
 import type { UnitModelDocument } from '../unit-model';
-import { chainOf, layOut, lintPaths } from '.';
-import { shortestWay, sideWays, wayThrough, type Passage } from './way';
+import { chainOf, conductingLinks, lintPaths, locate, namesOf, withJumpers, type Chain, type ChainReading } from '.';
+import { avoidableLinks, besides, shortestWay, wayThrough, type Passage } from './way';
 
 const node = fc.integer({ min: 0, max: 7 }).map((each) => `n${each}`);
 const graphs: fc.Arbitrary<readonly Passage[]> = fc
@@ -27,17 +27,23 @@ describe('the way of a current', () => {
         const way = shortestWay(graph, from, to);
         expect(way !== undefined).toBe(joined(graph, from, to));
         if (!way) return;
-        const avoidable = way.filter(({ element }) =>
-          joined(
-            graph.filter((each) => each.element !== element),
-            from,
-            to,
-          ),
-        );
-        expect(sideWays(graph, way, new Set()).map(({ around }) => around)).toEqual(
-          avoidable.map(({ element }) => element),
-        );
-        expect(sideWays(graph, way, new Set(way.map(({ element }) => element)))).toEqual([]);
+        const without = (of: readonly Passage[], element: string): readonly Passage[] =>
+          of.filter((each) => each.element !== element);
+        const avoidable = way.filter((each) => joined(without(graph, each.element), each.from, each.to));
+        expect(avoidableLinks(graph, way)).toEqual(avoidable);
+        // Nothing by which current gets around is left out, and nothing is kept that leads nowhere.
+        const points = [from, ...way.map((each) => each.to)];
+        const beside = besides(graph, points, way);
+        for (const each of avoidable) {
+          const kept = without([...way, ...beside], each.element);
+          expect(joined(kept, each.from, each.to)).toBeTrue();
+        }
+        for (const each of beside) {
+          const kept = without([...way, ...beside], each.element);
+          expect(joined(kept, each.from, each.to))
+            .withContext(each.element)
+            .toBeTrue();
+        }
       }),
     );
   });
@@ -73,27 +79,34 @@ function withSidePath(through?: readonly string[]): UnitModelDocument {
 }
 
 describe('a path with a side way', () => {
-  const mist = (model: UnitModelDocument) => (model.paths ?? []).find(({ id }) => id === 'mist-chain');
-
-  it('is no chain until its author says what it goes through: a reading would clear what no current needs', () => {
-    const model = withSidePath();
-    const path = mist(model);
-    if (!path) throw new Error('the mist chain');
-    expect(chainOf(model, path)).toBeUndefined();
-    expect(layOut(model, path)?.sideWays.map(({ around }) => around)).toContain('S9');
-    const [problem, ...others] = lintPaths(model).filter(({ severity }) => severity === 'error');
-    expect(problem?.path).toMatch(/paths\[\d\]\.through/);
-    expect(problem?.message).toMatch(/get around \S+ by .*name here what this path goes through/);
-    expect(others.length).toBeGreaterThan(0);
+  const mist = (model: UnitModelDocument): Chain => {
+    const path = (model.paths ?? []).find(({ id }) => id === 'mist-chain');
+    const chain = path && chainOf(model, path);
+    if (!chain) throw new Error('the mist chain');
+    return chain;
+  };
+  const volts = (chain: Chain, at: string, shown: number): ChainReading => ({
+    from: [...chain.points, ...chain.sidePoints].indexOf(at),
+    to: chain.points.length - 1,
+    ends: { low: shown, high: shown },
+    volts: shown,
+    event: at,
   });
+  const left = (chain: Chain, ...readings: readonly ChainReading[]): readonly string[] => {
+    const { links } = locate(chain, readings);
+    return [...namesOf(chain, links, 'parts'), ...namesOf(chain, links, 'wires')];
+  };
 
-  it('is the chain its author named', () => {
-    const model = withSidePath(['F1', 'CB:mist-output']);
-    const path = mist(model);
-    const links = path && chainOf(model, path)?.links.map(({ element }) => element);
-    const plain = mist(DEMO_MODEL);
-    expect(links).toEqual((plain && chainOf(DEMO_MODEL, plain)?.links.map(({ element }) => element)) ?? []);
-    expect(lintPaths(model)).toEqual([]);
+  it('is followed both ways: the contacts of either may rest', () => {
+    const chain = mist(withSidePath());
+    const names = (links: Chain['links']): readonly string[] => links.map(({ element }) => element);
+    expect(names(chain.links)).toContain('S9');
+    expect(names(chain.sideLinks)).toEqual(jasmine.arrayWithExactContents(['w11', 'F1', 'w12', 'CB:mist-output']));
+    const resting = [...chain.links, ...chain.sideLinks].filter(({ mayRest }) => mayRest);
+    expect(names(resting)).toEqual(['S9', 'CB:mist-output']);
+    expect(lintPaths(withSidePath())).toEqual([]);
+    // What its author names is the way that is laid out; the other lies beside it.
+    expect(names(mist(withSidePath(['F1', 'CB:mist-output'])).sideLinks)).toEqual(['w90', 'w91', 'S9']);
     expect(
       lintPaths(withSidePath(['F1', 'F77', 'CB:mist-output']))
         .map(({ message }) => message)
@@ -101,9 +114,27 @@ describe('a path with a side way', () => {
     ).toContain('"F77" is no element of this unit model.');
   });
 
+  it('blames neither way until a reading between its contacts says so', () => {
+    const chain = mist(withSidePath());
+    const behind = [volts(chain, 'CB.X1.1', 26), volts(chain, 'CB.X1.3', 0)];
+    expect(left(chain, ...behind)).toEqual(
+      jasmine.arrayWithExactContents(['S9', 'w90', 'w91', 'w11', 'F1', 'w12', 'CB:mist-output']),
+    );
+    // The output has its feed: fuse and wires conduct, and the test switch may rest.
+    expect(left(chain, ...behind, volts(chain, 'CB.X1.2', 26))).toEqual(
+      jasmine.arrayWithExactContents(['S9', 'w90', 'w91', 'CB:mist-output']),
+    );
+    // With a jumper over the output nothing read behind it speaks of the output.
+    const plain = mist(DEMO_MODEL);
+    const jumped = withJumpers(plain, [{ id: 'J', from: 'CB.X1.2', to: 'CB.X1.3' }]);
+    const alive = [volts(jumped, 'CB.X1.4', 26)];
+    const output = plain.links.findIndex(({ element }) => element === 'CB:mist-output');
+    expect(conductingLinks(plain, alive, locate(plain, alive))).toContain(output);
+    expect(conductingLinks(jumped, alive, locate(jumped, alive))).not.toContain(output);
+  });
+
   it('says which of its contacts are open at rest', () => {
-    const path = mist(DEMO_MODEL);
-    const open = path && chainOf(DEMO_MODEL, path)?.links.filter(({ isOpenAtRest }) => isOpenAtRest);
-    expect(open?.map(({ element }) => element)).toEqual(['CB:mist-output']);
+    const open = mist(DEMO_MODEL).links.filter(({ isOpenAtRest }) => isOpenAtRest);
+    expect(open.map(({ element }) => element)).toEqual(['CB:mist-output']);
   });
 });

@@ -5,12 +5,6 @@ export interface Passage {
   readonly to: string;
 }
 
-/** An element of a way that current can also get around, and what it would go through instead. */
-export interface SideWay {
-  readonly around: string;
-  readonly by: readonly string[];
-}
-
 /** The fewest passages from one point to another (breadth-first search; Moore, 1959); undefined where no way leads there. */
 export function shortestWay<Kind extends Passage>(
   graph: readonly Kind[],
@@ -55,32 +49,51 @@ export function wayThrough<Kind extends Passage>(
 }
 
 /**
- * Every element of a way that current can get around, so that nothing read along the way tells of it alone. What the
- * author named is meant to be there: around it is not asked.
+ * What lies beside a way: every passage by which current can leave it at one of its points and come back at another.
+ * What only hangs on it leads nowhere.
  */
-export function sideWays(
-  graph: readonly Passage[],
+export function besides<Kind extends Passage>(
+  graph: readonly Kind[],
+  points: readonly string[],
   way: readonly Passage[],
-  named: ReadonlySet<string>,
-): readonly SideWay[] {
-  const found: SideWay[] = [];
-  const own = new Set(way.map(({ element }) => element));
-  for (const segment of segmentsOf(way, named)) {
-    const [first, last] = [segment[0], segment.at(-1)];
-    if (!first || !last) continue;
-    for (const passage of segment) {
-      if (found.some(({ around }) => around === passage.element)) continue;
-      // Of a changeover only the contact it goes through is taken out.
-      const others = graph.filter((each) => !isSame(each, passage) && !named.has(each.element));
-      const instead = shortestWay(others, first.from, last.to);
-      if (instead)
-        found.push({
-          around: passage.element,
-          by: instead.map(({ element }) => element).filter((element) => !own.has(element)),
-        });
+): readonly Kind[] {
+  const ends = new Set(points);
+  const others = graph.filter((each) => !way.some((link) => isSame(each, link)));
+  const direct = others.filter(({ from, to }) => from !== to && ends.has(from) && ends.has(to));
+  let rest = others.filter((each) => !direct.includes(each));
+  for (;;) {
+    const leading = rest.filter(({ from, to }) =>
+      [from, to].every(
+        (end) => ends.has(end) || rest.filter((each) => each.from === end || each.to === end).length > 1,
+      ),
+    );
+    if (leading.length === rest.length) break;
+    rest = leading;
+  }
+  return [...direct, ...rest.filter((each) => touched(rest, each, ends).size > 1)];
+}
+
+/** Points of the way that are reached from a passage without going through one. */
+function touched(graph: readonly Passage[], start: Passage, ends: ReadonlySet<string>): ReadonlySet<string> {
+  const seen = new Set<string>([start.from, start.to]);
+  const waiting = [...seen].filter((each) => !ends.has(each));
+  for (let at = waiting.shift(); at !== undefined; at = waiting.shift()) {
+    for (const { from, to } of graph) {
+      const next = from === at ? to : to === at ? from : undefined;
+      if (next === undefined || seen.has(next)) continue;
+      seen.add(next);
+      if (!ends.has(next)) waiting.push(next);
     }
   }
-  return found;
+  return new Set([...seen].filter((each) => ends.has(each)));
+}
+
+/** The passages of a way without which its ends stay joined. */
+export function avoidableLinks<Kind extends Passage>(graph: readonly Passage[], way: readonly Kind[]): readonly Kind[] {
+  return way.filter((passage) => {
+    const others = graph.filter((each) => !isSame(each, passage));
+    return shortestWay(others, passage.from, passage.to) !== undefined;
+  });
 }
 
 function isSame(first: Passage, second: Passage): boolean {
@@ -88,14 +101,4 @@ function isSame(first: Passage, second: Passage): boolean {
   return (
     (first.from === second.from && first.to === second.to) || (first.from === second.to && first.to === second.from)
   );
-}
-
-/** The pieces of a way between what is named. */
-function segmentsOf(way: readonly Passage[], named: ReadonlySet<string>): readonly (readonly Passage[])[] {
-  const segments: Passage[][] = [[]];
-  for (const each of way) {
-    if (named.has(each.element)) segments.push([]);
-    else segments.at(-1)?.push(each);
-  }
-  return segments;
 }

@@ -238,7 +238,10 @@ export interface MatrixPlace {
 export const MATRIX_PATTERNS = ['control', 'conductor', 'cable', 'beyond', 'mixed'] as const;
 export type MatrixPattern = (typeof MATRIX_PATTERNS)[number];
 
-/** A path halved: the step offers the point that splits what is left. Walked as a measurement. */
+/**
+ * A path halved: the step offers the point that splits what is left. Walked as a measurement. What it clears and
+ * implicates follows from what is read.
+ */
 export interface ChainStep extends StepCommon {
   readonly kind: 'chain';
   /** A path of the unit model. */
@@ -246,14 +249,12 @@ export interface ChainStep extends StepCommon {
   /** Points that can be reached with a probe; those of the boards and of the load where nothing is said. */
   readonly points?: readonly string[];
   readonly requires?: Conditions;
-  /** By the element where the voltage stops, or one of `CHAIN_OUTCOMES`. */
+  /** By everything that is left, in the order of the current (`FS1+wires`), or one of `CHAIN_RESULTS`. */
   readonly branches: Readonly<Record<string, Target>>;
+  /** Less than the readings show to conduct; more is never cleared. */
   readonly clears?: Readonly<Record<string, readonly string[]>>;
   readonly implicates?: Readonly<Record<string, readonly string[]>>;
 }
-
-/** Results of a chain besides an element: nothing is fed in, only wires are left, or no single break explains it. */
-export const CHAIN_OUTCOMES = ['no-feed', 'wires', 'contradiction'] as const;
 
 /** Everything that plugs into a board, from the wiring list. Walked as a set, each part read or waived. */
 export interface ClearanceStep extends StepCommon {

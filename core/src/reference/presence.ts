@@ -15,6 +15,12 @@ export const PRESENCE = {
   chainAlivePart: 0.7,
   /** Along a chain nothing arrives under this part. */
   chainDeadPart: 0.1,
+  /** Most of what it should be that a feed without load may give along a chain. */
+  chainTopPart: 1.4,
+  /** Most of it while a load takes too much: a supply at its upper limit, and no more. */
+  loadedTopPart: 1.15,
+  /** From this part on a load works: contactors have to pull in from 85 % of their rating (IEC 60947-4-1). */
+  servedPart: 0.85,
   /** Volts that are nothing whatever they are a part of. */
   deadVolts: 1,
   /** Least volts that show a meter alive on a source known to be live, where extra-low voltage is to be found gone. */

@@ -29,6 +29,9 @@ export interface JointJudgement {
   readonly verdict: Verdict;
   /** The pattern the parts make; it leads on by its own name. */
   readonly pattern?: string;
+  /** Of a chain: the elements and wires that may be to blame, and those that conduct whatever else is wrong. */
+  readonly left?: readonly string[];
+  readonly conducts?: readonly string[];
   readonly sentence: string;
   readonly waysToDecide?: readonly string[];
   readonly notes?: readonly JudgementNote[];

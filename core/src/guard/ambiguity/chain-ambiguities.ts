@@ -1,6 +1,7 @@
+import { endsOf } from '../../reference';
 import { isBoardFunction, ownerOf } from '../../unit-model';
-import { locateBreak, type Chain } from '../../path';
-import { chainEnds, chainReadings } from '../../visit';
+import { locate, type Chain } from '../../path';
+import { chainAsRead, chainEnds, type ChainAsRead } from '../../visit';
 import type { Guard, Settling } from '../guard';
 import type { ReadingView } from './reading-view';
 
@@ -27,14 +28,15 @@ function toEnd(view: ReadingView, chain: Chain, point: string, when = ''): Settl
   };
 }
 
-/** Readings of a chain with this one among them, whether it is in the log already or only typed. */
-function readingsWith(view: ReadingView, chain: Chain) {
-  const logged = chainReadings(view.context, view.state, chain);
+/** A chain with this reading among its own, whether it is in the log already or only typed. */
+function asRead(view: ReadingView, base: Chain): ChainAsRead {
+  const { chain, readings } = chainAsRead(view.context, view.state, base);
   const { reading } = view;
   const ends = chainEnds(view.context, chain, reading);
   const volts = reading.judgement.value;
-  if (!ends || volts === undefined || logged.some(({ event }) => event === reading.id)) return logged;
-  return [...logged, { ...ends, shows: view.shows(reading, chain.nominal), volts, event: reading.id }];
+  if (!ends || volts === undefined || readings.some(({ event }) => event === reading.id)) return { chain, readings };
+  const typed = { ...ends, ends: endsOf(volts, reading.judgement.interval), volts, event: reading.id };
+  return { chain, readings: [...readings, typed] };
 }
 
 /** Nothing across a contact, and nothing of its chain was seen alive. */
@@ -44,7 +46,8 @@ function zeroClosedOrDead(view: ReadingView): readonly Guard[] {
   const chain = view.chains.find(({ links }) => links.some((link) => link.element === element.id));
   const ends = chain && chainEnds(view.context, chain, view.reading);
   if (!chain || !ends || !view.areCalled(chain)) return [];
-  const place = locateBreak(chain, readingsWith(view, chain));
+  const read = asRead(view, chain);
+  const place = locate(read.chain, read.readings);
   // Alive before it, or a break found elsewhere on a live chain: the zero says closed.
   if (!place.isSourceOpen) return [];
   return [view.guard('zero-closed-or-dead', toEnd(view, chain, chain.points[ends.from] ?? ''))];
@@ -91,8 +94,8 @@ function returnNotCall(view: ReadingView): readonly Guard[] {
 function sneakPath(view: ReadingView): readonly Guard[] {
   return view.chains.flatMap((chain): Guard[] => {
     if (!view.areCalled(chain) || !chainEnds(view.context, chain, view.reading)) return [];
-    const readings = readingsWith(view, chain);
-    if (!locateBreak(chain, readings).isContradictory) return [];
+    const { chain: asItWas, readings } = asRead(view, chain);
+    if (!locate(asItWas, readings).isContradictory) return [];
     const last = readings.at(-1);
     return [view.guard('sneak-path', toEnd(view, chain, chain.points[last?.from ?? 0] ?? '', ', loaded'))];
   });
@@ -113,7 +116,7 @@ function lostBetweenBoards(view: ReadingView): readonly Guard[] {
       const other = boardAt(view, point);
       return index > ends.from && index < last && other !== undefined && other !== board && index <= loadAt(chain);
     });
-    const isRead = readingsWith(view, chain).some(({ from, to }) => from >= next && to >= loadAt(chain));
+    const isRead = asRead(view, chain).readings.some(({ from, to }) => from >= next && to >= loadAt(chain));
     return next < 0 || isRead ? [] : [view.guard('lost-between-boards', toEnd(view, chain, chain.points[next] ?? ''))];
   });
 }

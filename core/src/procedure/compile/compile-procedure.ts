@@ -1,4 +1,4 @@
-import { chainOf, reachablePoints, suspectableElements, type Options } from '../../path';
+import { chainOf, reachablePoints, type Options } from '../../path';
 import { Wiring, type UnitModelDocument } from '../../unit-model';
 import {
   isWalkable,
@@ -39,24 +39,16 @@ function chainMeasurement(step: ChainStep, model: UnitModelDocument, options: Op
   const path = model.paths?.find(({ id }) => id === step.path);
   const chain = path && chainOf(model, path, options);
   if (!path || !chain) return undefined;
-  const { kind: _kind, path: _path, points, requires, clears, implicates, ...common } = step;
-  const reachable = points ?? reachablePoints(model, chain);
+  const { kind: _kind, path: _path, points, requires, ...common } = step;
   const calls = Object.fromEntries((path.calls ?? []).map((call) => [call, 'on' as const]));
-  const elements = suspectableElements(chain);
-  const others = (element: string): readonly string[] => elements.filter((each) => each !== element);
-  const byElement = (list: (element: string) => readonly string[]): Readonly<Record<string, readonly string[]>> =>
-    Object.fromEntries(elements.map((element) => [element, list(element)]));
   return {
     ...common,
     kind: 'measurement',
     measure: {
       function: chain.function,
       requires: { supplies: { [path.supply]: 'on' }, ...(path.calls ? { calls } : {}), ...requires },
-      chain: { path: path.id, points: reachable },
+      chain: { path: path.id, points: points ?? reachablePoints(model, chain) },
     },
-    // The whole voltage across one element says that all others conduct.
-    clears: clears ?? byElement(others),
-    implicates: implicates ?? byElement((element) => [element]),
   };
 }
 

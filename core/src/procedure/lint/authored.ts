@@ -1,7 +1,19 @@
-import { chainOf, suspectableElements } from '../../path';
+import {
+  CHAIN_RESULTS,
+  chainOf,
+  chainOutcomes,
+  nodesOf,
+  reachablePoints,
+  splits,
+  type Chain,
+  type ChainOutcome,
+  type Options,
+} from '../../path';
 import {
   bypassRefusal,
   problemError,
+  problemWarning,
+  terminalLabel,
   protectionsBetween,
   type Problem,
   type UnitModelDocument,
@@ -9,7 +21,6 @@ import {
 } from '../../unit-model';
 import { clearanceMembers } from '../compile';
 import {
-  CHAIN_OUTCOMES,
   MATRIX_PATTERNS,
   type ChainStep,
   type ClearanceStep,
@@ -70,12 +81,60 @@ function lintChain(step: ChainStep, path: string, model: UnitModelDocument): Pro
   const chain = chainOf(model, found);
   if (!chain)
     return [problemError(`${path}.path`, `The path "${step.path}" cannot be followed along the wiring list.`)];
+  const nodes = nodesOf(chain);
   const points = (step.points ?? []).flatMap((point, index) =>
-    chain.points.includes(point)
+    nodes.includes(point)
       ? []
       : [problemError(`${path}.points[${index}]`, `"${point}" does not lie on the path "${step.path}".`)],
   );
-  return [...points, ...lintBranches(step.branches, [...suspectableElements(chain), ...CHAIN_OUTCOMES], path, true)];
+  const read = step.points ?? reachablePoints(model, chain);
+  const outcomes = chainOutcomes(chain, read);
+  const results = optionsOf(model, chain).flatMap((options) => {
+    const without = chainOf(model, found, options);
+    return without ? chainOutcomes(without, read).flatMap(({ key }) => key ?? []) : [];
+  });
+  const known = [...new Set([...outcomes.flatMap(({ key }) => key ?? []), ...results, ...CHAIN_RESULTS])];
+  return [
+    ...points,
+    ...lintBranches(step.branches, known, path, true),
+    ...(Object.hasOwn(step.branches, 'otherwise')
+      ? []
+      : [
+          problemError(
+            `${path}.branches`,
+            'A reading too close to call leaves more than one place: `otherwise` leads nowhere.',
+          ),
+        ]),
+    ...outcomes.flatMap((outcome) => lintApart(step, path, model, chain, read, outcome)),
+  ];
+}
+
+/** With every optional device of the chain, and without each of them. */
+function optionsOf(model: UnitModelDocument, chain: Chain): readonly Options[] {
+  const optional = model.devices.filter(
+    ({ id, optional: is }) => is === true && chain.links.some(({ element }) => element === id),
+  );
+  return optional.map(({ id }) => ({ [id]: false }));
+}
+
+/** What reading these points cannot tell apart, where the chart has no way of its own for it, and which point would. */
+function lintApart(
+  step: ChainStep,
+  path: string,
+  model: UnitModelDocument,
+  chain: Chain,
+  read: readonly string[],
+  { key, place }: ChainOutcome,
+): Problem[] {
+  if (key === undefined || !key.includes('+') || Object.hasOwn(step.branches, key)) return [];
+  const besides = nodesOf(chain).find((node, index) => !read.includes(node) && splits(chain, place, index));
+  const would = besides === undefined ? '' : ` A reading at ${terminalLabel(model, besides)} would.`;
+  return [
+    problemWarning(
+      `${path}.points`,
+      `These points cannot tell apart what is left in "${key}", and no way stands for it.${would}`,
+    ),
+  ];
 }
 
 function lintClearance(step: ClearanceStep, path: string, wiring: Wiring): Problem[] {

@@ -1,5 +1,6 @@
 import { elementName, itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
 import { isOverZeroBand, keyBeside, keyOfOutcome, methodOf, outcomesOf, type ConclusionStep } from '../../procedure';
+import type { JointJudgement } from '../../verdict';
 import {
   FINDING_GRADES,
   measuredOutcome,
@@ -26,6 +27,8 @@ export interface Evidence {
   readonly contradicts: readonly EvidenceLine[];
   /** Lines that clear other items. */
   readonly clearsOthers: readonly EvidenceLine[];
+  /** What the lines that implicate leave besides the accused, and nothing clears: elements and wires. */
+  readonly alsoLeft: readonly string[];
   /** What was passed over or cannot count, in words. */
   readonly unproven: readonly string[];
 }
@@ -48,16 +51,45 @@ export function evidenceFor(context: VisitContext, { trail }: Pick<VisitState, '
     .map((line) => ({ line, elements: [] }));
   const implicates = [...cited, ...about('implicates', concerns)];
   const clearsOthers = about('clears', (reference) => !concerns(reference));
+  const alsoLeft = leftBesides(implicates, clearsOthers, concerns);
   return {
     implicates,
+    alsoLeft,
     contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
     clearsOthers,
     unproven: [
+      ...(alsoLeft.length > 0 ? [alsoLeftWords(context, alsoLeft)] : []),
       ...unproven(context, trail, rests),
       ...lesserWays([...implicates, ...clearsOthers]),
       ...neverWalked(context, trail),
     ],
   };
+}
+
+/**
+ * The least that a line leaves besides the accused: a chain names a stretch, and an element is told from the rest of it
+ * only by what clears the rest. Nothing as soon as one line points at the accused alone.
+ */
+function leftBesides(
+  implicates: readonly EvidenceLine[],
+  clears: readonly EvidenceLine[],
+  concerns: (reference: string) => boolean,
+): readonly string[] {
+  const cleared = new Set(clears.flatMap(({ elements }) => elements));
+  const others = implicates.map(({ line }) =>
+    (leftByChain(line) ?? []).filter((each) => !concerns(each) && !cleared.has(each)),
+  );
+  return [...others].sort((a, b) => a.length - b.length)[0] ?? [];
+}
+
+function alsoLeftWords({ model }: VisitContext, alsoLeft: readonly string[]): string {
+  return `Not told apart from ${alsoLeft.map((each) => elementName(model, each)).join(', ')}`;
+}
+
+/** What a chain leaves to blame where this line has located the break; undefined for any other line. */
+function leftByChain({ event, step }: TrailLine): readonly string[] | undefined {
+  if (event.type !== 'reading-taken' || step?.kind !== 'measurement' || !step.measure.chain) return undefined;
+  return event.joint?.left;
 }
 
 /** What the ways of measuring that a finding rests on cannot tell. */
@@ -83,7 +115,19 @@ function elementsOf({ event, step }: TrailLine, field: 'implicates' | 'clears'):
   const outcomes = outcomesOf(step, event.method);
   const overZero = isOverZeroBand(methodOf(step, event.method));
   const key = keyBeside(outcomes.branches, outcomes[field] ?? {}, outcome, overZero);
-  return key === undefined ? [] : own(outcomes[field], key);
+  const written = key === undefined ? undefined : own(outcomes[field], key);
+  return step.measure.chain ? ofChain(event.joint, field, written) : (written ?? []);
+}
+
+/** What the readings of a chain say; its author may add what is implicated as well, and clear less. */
+function ofChain(
+  joint: JointJudgement | undefined,
+  field: 'implicates' | 'clears',
+  written: readonly string[] | undefined,
+): readonly string[] {
+  const { left = [], conducts = [] } = joint ?? {};
+  if (field === 'implicates') return [...new Set([...left, ...(written ?? [])])];
+  return written ? conducts.filter((each) => written.includes(each)) : conducts;
 }
 
 /**
@@ -166,8 +210,8 @@ export function gradeOf(step: ConclusionStep, evidence: Evidence): FindingGrade 
 }
 
 function earnedGrade(evidence: Evidence): FindingGrade {
-  const { implicates, contradicts, clearsOthers, unproven: open } = evidence;
-  if (contradicts.length > 0) return 'not isolated';
+  const { implicates, contradicts, clearsOthers, alsoLeft, unproven: open } = evidence;
+  if (contradicts.length > 0 || alsoLeft.length > 0) return 'not isolated';
   const rests = [...implicates, ...clearsOthers];
   const isIsolated = implicates.length > 0 || (clearsOthers.length > 0 && open.length === 0);
   if (!isIsolated) return 'not isolated';

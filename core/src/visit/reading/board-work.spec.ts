@@ -63,7 +63,7 @@ describe('a chain step', () => {
     expect(driver.state.step).toBe('halve');
     read(driver, '26.9', 'CB.X1.3');
     expect(driver.state.step).toBe('float-how');
-    expect(driver.state.outcomes['halve']?.outcome).toBe('FS1');
+    expect(driver.state.outcomes['halve']?.outcome).toBe('FS1+wires');
   });
 
   it('knows a chain that is whole, one that is not fed, and readings that cannot be', () => {
@@ -76,7 +76,7 @@ describe('a chain step', () => {
     const odd = halving();
     read(odd, '0.1', 'CB.X1.2');
     read(odd, '26.4', 'CB.X1.1');
-    expect(odd.state.step).toBe('fuse-blown');
+    expect(odd.state.step).toBe('fuse-how');
   });
 
   it('counts what was read beside the chart under the same conditions', () => {
@@ -354,8 +354,21 @@ describe('a general procedure', () => {
     );
     expect(messages((steps) => ((steps['halve'] ?? {})['path'] = 'nowhere'))).toContain('Known: mist-chain');
     expect(messages((steps) => ((steps['halve'] ?? {})['points'] = ['HC.1']))).toContain('does not lie on the path');
-    expect(messages((steps) => delete (steps['halve']?.['branches'] as Record<string, string>)['otherwise'])).toContain(
-      'contradiction',
+    const otherwise = messages((steps) => delete (steps['halve']?.['branches'] as Record<string, string>)['otherwise']);
+    expect(otherwise).toContain('contradiction');
+    expect(otherwise).toContain('A reading too close to call leaves more than one place');
+    // A part alone cannot result where its wires are left as well, and what is not told apart is said with what would.
+    expect(
+      messages((steps) => ((steps['halve']?.['branches'] as Record<string, string>)['FS1'] = 'float-how')),
+    ).toContain('"FS1" cannot result here. Known: K1+wires,');
+    const coarse = messages((steps) => {
+      const halve = steps['halve'] as { points: string[]; branches: Record<string, string> };
+      halve.points = halve.points.filter((point) => point !== 'CB.X1.3');
+      delete halve.branches['FS1+wires'];
+      delete halve.branches['CB:mist-output'];
+    });
+    expect(coarse).toContain(
+      'cannot tell apart what is left in "CB:mist-output+FS1+wires", and no way stands for it. A reading at X1·3 would.',
     );
     expect(
       messages((steps) => {

@@ -1,5 +1,5 @@
 import { endsOf } from '../../reference';
-import { voltsShow, type Chain, type ChainReading } from '../../path';
+import { nodesOf, withJumpers, type Chain, type ChainReading, type Jumper } from '../../path';
 import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../../procedure';
 import type { EventOf, TrailLine, VisitContext, VisitState } from '../record';
 
@@ -13,21 +13,53 @@ export function chainHere(context: VisitContext, state: Pick<VisitState, 'option
   return chainsHere(context, state).find((chain) => chain.path.id === path);
 }
 
+/** A chain with the jumpers that were in when it was read, and its readings. */
+export interface ChainAsRead {
+  readonly chain: Chain;
+  readonly readings: readonly ChainReading[];
+}
+
 /**
  * The voltages read along a chain while it was fed and called, under the conditions of the newest of them: what was
  * read before a plug was pulled or a jumper put in says nothing of now.
  */
-export function chainReadings(context: VisitContext, state: VisitState, chain: Chain): readonly ChainReading[] {
-  const lines = state.trail.filter((line) => isAlongChain(context, line, chain));
-  const newest = lines.at(-1);
-  if (!newest) return [];
-  const held = setUpKey(newest.conditions);
-  return lines.flatMap(({ event, conditions }): ChainReading[] => {
-    if (event.type !== 'reading-taken' || setUpKey(conditions) !== held) return [];
+export function chainAsRead(context: VisitContext, state: VisitState, chain: Chain): ChainAsRead {
+  const newest = state.trail.findLast((line) => isAlongChain(context, line, chain));
+  return chainUnder(context, state, chain, newest?.conditions ?? state.conditions);
+}
+
+/** The same under these conditions. */
+export function chainUnder(
+  context: VisitContext,
+  state: VisitState,
+  chain: Chain,
+  conditions: Conditions,
+): ChainAsRead {
+  const held = setUpKey(conditions);
+  const readings = state.trail.flatMap((line): ChainReading[] => {
+    const { event } = line;
+    if (event.type !== 'reading-taken' || !isAlongChain(context, line, chain) || setUpKey(line.conditions) !== held)
+      return [];
     const ends = chainEnds(context, chain, event);
     const volts = event.judgement.value;
     if (!ends || volts === undefined) return [];
-    return [{ ...ends, shows: voltsShow(chain, endsOf(volts, event.judgement.interval)), volts, event: event.id }];
+    return [{ ...ends, ends: endsOf(volts, event.judgement.interval), volts, event: event.id }];
+  });
+  return { chain: withJumpers(chain, jumpersOn(context, state, chain, conditions)), readings };
+}
+
+/** Jumpers that are in under these conditions, by the nodes of the chain they join. */
+function jumpersOn(
+  context: VisitContext,
+  state: VisitState,
+  chain: Chain,
+  { bypasses = {} }: Conditions,
+): readonly Jumper[] {
+  const nodes = nodesOf(chain);
+  return state.bypasses.flatMap(({ bypass, from, to }): Jumper[] => {
+    const [a, b] = [context.placeOn(chain, from), context.placeOn(chain, to)];
+    if (bypasses[bypass] !== 'in' || a === undefined || b === undefined) return [];
+    return [{ id: bypass, from: nodes[a] ?? from, to: nodes[b] ?? to }];
   });
 }
 

@@ -2,20 +2,22 @@ import { endsOf } from '../../reference';
 import { resolveExpectation, type ExpectationDocument, type ResolvedExpectation } from '../../expectation';
 import {
   breakWords,
+  conductingLinks,
   halfSplit,
-  locateBreak,
+  linksOf,
+  locate,
+  nodesOf,
+  placeKey,
   reachablePoints,
   splits,
-  suspectsOf,
-  voltsShow,
-  type BreakPlace,
   type Chain,
+  type ChainPlace,
   type ChainReading,
 } from '../../path';
 import type { MeasurementStep } from '../../procedure';
-import type { JointJudgement, Judgement } from '../../verdict';
+import type { JointJudgement, Judgement, Verdict } from '../../verdict';
 import { terminalLabel, type UnitModelDocument } from '../../unit-model';
-import { chainEnds, chainHere, chainReadings } from './chain-readings';
+import { chainAsRead, chainEnds, chainHere, chainUnder } from './chain-readings';
 import type { VisitContext, VisitState } from '../record';
 import { wireColourHere } from './wire-colour';
 
@@ -23,7 +25,7 @@ import { wireColourHere } from './wire-colour';
 export interface ChainProgress {
   readonly chain: Chain;
   readonly readings: readonly ChainReading[];
-  readonly place: BreakPlace;
+  readonly place: ChainPlace;
   /** Points that would tell something, in the order of the current. */
   readonly offers: readonly string[];
   /** The one of them that splits best; undefined once none tells anything more. */
@@ -37,9 +39,9 @@ export function chainProgress(
   path: string,
   reachable?: readonly string[],
 ): ChainProgress | undefined {
-  const chain = chainHere(context, state, path);
-  if (!chain) return undefined;
-  const readings = chainReadings(context, state, chain);
+  const here = chainHere(context, state, path);
+  if (!here) return undefined;
+  const { chain, readings } = chainAsRead(context, state, here);
   if (reachable) return progressOf(context, chain, readings, reachable);
   // Only where the boards tell nothing more does one walk to the devices.
   const near = progressOf(context, chain, readings, reachablePoints(context.model, chain));
@@ -52,13 +54,13 @@ function progressOf(
   readings: readonly ChainReading[],
   reachable: readonly string[],
 ): ChainProgress {
-  const place = locateBreak(chain, readings);
+  const place = locate(chain, readings);
   const last = chain.points.length - 1;
-  const isUnclearAt = (at: number): boolean =>
-    readings.some(({ from, to, shows }) => from === at && to === last && shows === 'unclear');
+  const isRead = (at: number): boolean => readings.some(({ from, to }) => from === at && to === last);
+  const nodes = nodesOf(chain);
   const offers = reachable.filter((point) => {
-    const at = chain.points.indexOf(point);
-    return at >= 0 && splits(chain, place, at) && !isUnclearAt(at);
+    const at = nodes.indexOf(point);
+    return at >= 0 && splits(chain, place, at) && !isRead(at);
   });
   const best = halfSplit(chain, place, offers, (element) => weightOf(context.model, element));
   return { chain, readings, place, offers, ...(best === undefined ? {} : { best }) };
@@ -126,21 +128,34 @@ export function chainJoint(
   judgement: Judgement,
 ): JointJudgement | undefined {
   const { path = '', points: reachable = [] } = step.measure.chain ?? {};
-  const chain = chainHere(context, state, path);
-  const ends = chain && chainEnds(context, chain, points);
+  const here = chainHere(context, state, path);
+  const ends = here && chainEnds(context, here, points);
   const volts = judgement.value;
-  if (!chain || !ends || volts === undefined || judgement.verdict === 'invalid') return undefined;
-  const shows = voltsShow(chain, endsOf(volts, judgement.interval));
-  const readings = [...chainReadings(context, state, chain), { ...ends, shows, volts, event: '' }];
+  if (!here || !ends || volts === undefined || judgement.verdict === 'invalid') return undefined;
+  const read = { ...ends, ends: endsOf(volts, judgement.interval), volts, event: '' };
+  const { chain, readings: earlier } = chainUnder(context, state, here, state.conditions);
+  const readings = [...earlier, read];
   const { place, best } = progressOf(context, chain, readings, reachable);
   if (best !== undefined && !place.isContradictory) return undefined;
-  const pattern = outcomeOf(chain, place, step);
-  const isWhole = pattern === chain.path.load;
+  const pattern = placeKey(chain, place);
+  const elementsAt = (indices: readonly number[]): readonly string[] => [
+    ...new Set(indices.flatMap((index) => linksOf(chain)[index]?.element ?? [])),
+  ];
   return {
-    verdict: isWhole ? 'within' : 'absent',
+    verdict: verdictOf(place),
     ...(pattern === undefined ? {} : { pattern }),
+    // Too little at the first point accuses whatever feeds it as well.
+    left: [...elementsAt(place.links), ...(place.isSourceOpen || place.isSourceWeak ? [chain.path.supply] : [])],
+    conducts: elementsAt(conductingLinks(chain, readings, place)),
     sentence: chainWords(context, state, { chain, place }),
   };
+}
+
+/** What a chain comes to beside the name of the place: whole, fed too low, or not reaching its load. */
+function verdictOf({ open, isServed, isSourceOpen, isContradictory }: ChainPlace): Verdict {
+  if (isContradictory) return 'mixed';
+  if (isServed) return 'within';
+  return open.length > 0 || isSourceOpen ? 'absent' : 'low';
 }
 
 /** Where the voltage stops, with the wires in the colours they have here. */
@@ -150,13 +165,4 @@ export function chainWords(
   { chain, place }: Pick<ChainProgress, 'chain' | 'place'>,
 ): string {
   return breakWords(context.model, chain, place, (wire) => wireColourHere(context, state, wire));
-}
-
-/** The branch a located break leads to: its element, or what else a chain can come to. */
-function outcomeOf(chain: Chain, place: BreakPlace, step: MeasurementStep): string | undefined {
-  if (place.isContradictory) return 'contradiction';
-  if (place.isSourceOpen) return 'no-feed';
-  const suspects = suspectsOf(chain, place);
-  if (suspects.length === 0) return 'wires';
-  return suspects.length === 1 ? suspects[0] : suspects.find((each) => Object.hasOwn(step.branches, each));
 }

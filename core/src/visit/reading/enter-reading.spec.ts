@@ -104,13 +104,14 @@ describe('a finding', () => {
 
   it('grades no higher than the evidence carries', () => {
     const step = { kind: 'conclusion', class: 'sensor', text: '', item: 'FS1' } as ConclusionStep;
-    const nothing = { implicates: [], contradicts: [], clearsOthers: [], unproven: [] };
+    const nothing = { implicates: [], contradicts: [], clearsOthers: [], alsoLeft: [], unproven: [] };
     const line = { line: walkToFloat().state.trail[0]!, elements: ['FS1'] };
     expect(gradeOf(step, nothing)).toBe('not isolated');
     expect(gradeOf(step, { ...nothing, clearsOthers: [line] })).toBe('by elimination');
     expect(gradeOf(step, { ...nothing, implicates: [line] })).toBe('likely');
     expect(gradeOf(step, { ...nothing, implicates: [line], unproven: ['skipped'] })).toBe('by elimination');
     expect(gradeOf(step, { ...nothing, implicates: [line], contradicts: [line] })).toBe('not isolated');
+    expect(gradeOf(step, { ...nothing, implicates: [line], alsoLeft: ['w13'] })).toBe('not isolated');
     expect(gradeOf({ ...step, gradeAtMost: 'not isolated' }, { ...nothing, implicates: [line] })).toBe('not isolated');
   });
 

@@ -1,5 +1,5 @@
 import type { Meter } from '../../meter';
-import { chainsOf, type Chain, type Options } from '../../path';
+import { chainsOf, nodesOf, type Chain, type Options } from '../../path';
 import type { ProcedureDocument } from '../../procedure';
 import { isDetached, Wiring, type UnitModelDocument } from '../../unit-model';
 
@@ -50,7 +50,7 @@ export class VisitContext implements VisitDocuments {
     return found;
   }
 
-  /** Index of a chain's point a terminal is, or is wired to; undefined beside it and on a pulled plug's side. */
+  /** Index of a chain's node a terminal is, or is wired to; undefined beside it and on a pulled plug's side. */
   placeOn(chain: Chain, terminal: string): number | undefined {
     const known = this.#places.get(chain) ?? new Map<string, number | undefined>();
     this.#places.set(chain, known);
@@ -59,10 +59,11 @@ export class VisitContext implements VisitDocuments {
   }
 
   #foundOn(chain: Chain, terminal: string): number | undefined {
-    const exact = chain.points.indexOf(terminal);
+    const nodes = nodesOf(chain);
+    const exact = nodes.indexOf(terminal);
     if (exact >= 0) return exact;
     if (isDetached(terminal)) return undefined;
-    const joined = chain.points.findIndex((point) => this.#wiring.byWire.joined(point, terminal));
+    const joined = nodes.findIndex((point) => this.#wiring.byWire.joined(point, terminal));
     return joined >= 0 ? joined : undefined;
   }
 }

@@ -8,7 +8,9 @@ import {
   elementName,
   formatValue,
   terminalLabel,
+  type Chain,
   type FreeLine,
+  type UnitModelDocument,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -29,6 +31,9 @@ import { Choice } from '../../kit/choice';
       <p class="says" data-role="break">{{ view.words }}</p>
       @if (view.needs) {
         <p class="small soft">{{ view.needs }}</p>
+      }
+      @if (view.beside) {
+        <p class="small soft">{{ view.beside }}</p>
       }
       <ol aria-label="The path, from the source to its return">
         @for (box of view.boxes; track $index) {
@@ -105,6 +110,7 @@ export class ChainPane {
     return {
       words: chainWords(context, visit, progress),
       needs: missing.length > 0 ? `It speaks only with ${missing.join(' and ')}.` : '',
+      beside: besideWords(context.model, chain),
       best,
       end: chain.points.at(-1) ?? '',
       boxes: chainBoxes(context, progress, {
@@ -131,6 +137,14 @@ export class ChainPane {
   protected label(point: string): string {
     return terminalLabel(this.context().model, point);
   }
+}
+
+/** "Current has another way: test switch S9, jumper J1." */
+function besideWords(model: UnitModelDocument, { sideLinks }: Chain): string {
+  const names = sideLinks.flatMap(({ kind, element }) =>
+    kind === 'jumper' ? [`jumper ${element}`] : kind === 'wire' ? [] : [elementName(model, element)],
+  );
+  return names.length === 0 ? '' : `Current has another way: ${[...new Set(names)].join(', ')}.`;
 }
 
 /** As a meter on volts shows it: 0.1 V beside 26.7 V, not 100 mV. */

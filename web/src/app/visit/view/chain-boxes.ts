@@ -1,4 +1,12 @@
-import { ownerOf, parseElement, type ChainLink, type ChainProgress, type VisitContext } from '@juxtameter/core';
+import {
+  mustBeFound,
+  ownerOf,
+  parseElement,
+  voltsShow,
+  type ChainLink,
+  type ChainProgress,
+  type VisitContext,
+} from '@juxtameter/core';
 
 /** A point of the row, with what was read or follows from what was read. */
 export interface PointBox {
@@ -39,7 +47,7 @@ interface Words {
  */
 export function chainBoxes(context: VisitContext, progress: ChainProgress, words: Words): readonly ChainBox[] {
   const { chain, place } = progress;
-  const suspects = new Set(place.isSourceOpen && progress.readings.length === 0 ? [] : place.links);
+  const suspects = new Set(progress.readings.length === 0 ? [] : place.links);
   const boxes: ChainBox[] = [];
   let start = 0;
   chain.links.forEach((link, index) => {
@@ -63,9 +71,14 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
   return boxes;
 }
 
-function noteOf({ isAbsent, isOpenAtRest }: ChainLink, mayBeItsWires: boolean): string {
+function noteOf({ isAbsent, isOpenAtRest, mayRest }: ChainLink, mayBeItsWires: boolean): string {
   if (isAbsent) return 'not here';
-  return [isOpenAtRest ? 'open at rest' : '', mayBeItsWires ? 'or its wires' : ''].filter(Boolean).join(', ');
+  const notes = [
+    isOpenAtRest ? 'open at rest' : '',
+    mayRest ? 'or another way' : '',
+    mayBeItsWires ? 'or its wires' : '',
+  ];
+  return notes.filter(Boolean).join(', ');
 }
 
 /**
@@ -109,22 +122,14 @@ function pointBox(context: VisitContext, progress: ChainProgress, words: Words, 
   const name = words.point(address);
   if (read) {
     const value = words.volts(read.volts);
-    return { address, name, value, state: read.shows, spoken: `${name}: ${value}, ${read.shows}` };
+    const shows = voltsShow(chain, read.ends);
+    return { address, name, value, state: shows, spoken: `${name}: ${value}, ${shows}` };
   }
   if (at === end) return { address, name, value: 'return', state: 'open', spoken: `${name}, the return` };
-  const state = implied(place.isSourceOpen, place.links, at, readings.length > 0);
+  const state = readings.length > 0 ? IMPLIED[mustBeFound(place, at) ?? 'part'] : 'open';
   const value = { 'implied-alive': 'alive', 'implied-dead': 'dead', open: '?' }[state];
   return { address, name, value, state, spoken: `${name}: ${state === 'open' ? 'not known' : `must be ${value}`}` };
 }
 
-/** Before everything that may stop the voltage it is alive, behind all of it dead. */
-function implied(
-  isSourceOpen: boolean,
-  links: readonly number[],
-  at: number,
-  isRead: boolean,
-): 'implied-alive' | 'implied-dead' | 'open' {
-  if (!isRead || links.length === 0) return 'open';
-  if (!isSourceOpen && links.every((index) => index >= at)) return 'implied-alive';
-  return links.every((index) => index < at) ? 'implied-dead' : 'open';
-}
+/** What follows for a point that was not read. */
+const IMPLIED = { whole: 'implied-alive', part: 'open', nothing: 'implied-dead' } as const;

@@ -1,0 +1,107 @@
+import { elementName, terminalLabel, wireColourAt, type UnitModelDocument } from '../unit-model';
+import { linksOf, type Chain } from './chain';
+import type { ChainPlace } from './locate';
+import { BREAK_WORDS } from './words';
+
+/** The elements that may be to blame, wires left out. */
+export function suspectsOf(chain: Chain, { links }: Pick<ChainPlace, 'links'>): readonly string[] {
+  return namesOf(chain, links, 'parts');
+}
+
+/** Every element of a chain that could stop its voltage, wires and what this unit lacks left out. */
+export function suspectableElements(chain: Chain): readonly string[] {
+  const indices = linksOf(chain).flatMap(({ isAbsent }, index) => (isAbsent === true ? [] : [index]));
+  return namesOf(chain, indices, 'parts');
+}
+
+/** Elements of these links, each once: parts, or the wires between them. */
+export function namesOf(chain: Chain, indices: readonly number[], which: 'parts' | 'wires'): readonly string[] {
+  const links = linksOf(chain);
+  const found = indices.flatMap((index) => {
+    const { kind, element } = links[index] ?? {};
+    if (element === undefined || kind === 'jumper') return [];
+    return (kind === 'wire') === (which === 'wires') ? [element] : [];
+  });
+  return [...new Set(found)];
+}
+
+/** Results of a chain besides what is left of it. */
+export const CHAIN_RESULTS = ['no-feed', 'weak-feed', 'loss', 'contradiction'] as const;
+
+/** Stands for the wires in the name of a set. */
+export const WIRES = 'wires';
+
+/**
+ * What a chain comes to, by the name a chart branches by: everything that is left, in the order of the current, wires
+ * last ("FS1+wires"); an element or a wire alone only where nothing else is left. Undefined where what is left has no name, because
+ * the feed was not read.
+ */
+export function placeKey(chain: Chain, place: ChainPlace): string | undefined {
+  const { links, open, holding, isServed, isSourceOpen, isSourceWeak, isContradictory } = place;
+  if (isContradictory) return 'contradiction';
+  if (isSourceOpen) return open.length === 0 ? 'no-feed' : undefined;
+  if (open.length === 0 && !isServed) {
+    const isLost = holding.some(({ kind }) => kind === 'poor');
+    if (!isSourceWeak) return 'loss';
+    return isLost ? undefined : 'weak-feed';
+  }
+  if (isSourceWeak) return undefined;
+  const [parts, wires] = [namesOf(chain, links, 'parts'), namesOf(chain, links, 'wires')];
+  const alone = parts.length === 0 && wires.length === 1 ? wires : [];
+  return alone[0] ?? [...parts, ...(wires.length > 0 ? [WIRES] : [])].join('+');
+}
+
+/**
+ * What the readings say and no more: "It stops between X1·3 and X1·4: Float switch FS1 or wires (red, orange)." Wires
+ * are told by their colours, which differ from unit to unit: `colourOf` knows those of this one.
+ */
+export function breakWords(
+  model: UnitModelDocument,
+  chain: Chain,
+  place: ChainPlace,
+  colourOf: (wire: string) => string = (wire) => wireColourAt(model, wire),
+): string {
+  const label = (index: number): string => terminalLabel(model, chain.points[index] ?? '');
+  const load = elementName(model, chain.path.load);
+  const { links, open, holding, isServed, isSourceOpen, isSourceWeak, isLoadHeavy } = place;
+  if (place.isContradictory) return BREAK_WORDS.contradictory();
+  if (holding.length === chain.hypotheses.length) return BREAK_WORDS.nothingRead();
+  const feed = { isSourceOpen, isSourceWeak };
+  if (isServed && open.every((index) => chain.links[index]?.kind === 'load') && !isSourceWeak)
+    return BREAK_WORDS.wholeAtLoad(BREAK_WORDS.between(label(links[0] ?? 0), label((links.at(-1) ?? 0) + 1)), load);
+  if (open.length > 0 || isServed) {
+    const between = stretchOf(chain, links, label);
+    return BREAK_WORDS.stops(between, blamed(model, chain, links, colourOf), feed);
+  }
+  const poor = [...new Set(holding.flatMap(({ kind, link }) => (kind === 'poor' ? (link ?? []) : [])))];
+  if (poor.length > 0) {
+    const between = stretchOf(chain, poor, label);
+    return BREAK_WORDS.loses(between, blamed(model, chain, poor, colourOf), feed, isLoadHeavy ? load : '');
+  }
+  if (isSourceOpen) return BREAK_WORDS.nothingAtSource(label(0));
+  return isSourceWeak ? BREAK_WORDS.weakAtSource(label(0), load) : BREAK_WORDS.sags(load);
+}
+
+/** " between X1·3 and X1·4" where the links lie side by side on the chain, else nothing. */
+function stretchOf(chain: Chain, indices: readonly number[], label: (index: number) => string): string {
+  const sorted = [...indices].sort((a, b) => a - b);
+  const [first, last] = [sorted[0], sorted.at(-1)];
+  if (first === undefined || last === undefined || last >= chain.links.length) return '';
+  const isWhole = chain.links
+    .slice(first, last + 1)
+    .every(({ isAbsent }, at) => isAbsent === true || sorted.includes(first + at));
+  return isWhole ? ` ${BREAK_WORDS.between(label(first), label(last + 1))}` : '';
+}
+
+function blamed(
+  model: UnitModelDocument,
+  chain: Chain,
+  indices: readonly number[],
+  colourOf: (wire: string) => string,
+): string {
+  const parts = namesOf(chain, indices, 'parts');
+  const wires = namesOf(chain, indices, 'wires');
+  const colours = [...new Set(wires.map(colourOf).filter((colour) => colour !== ''))];
+  const wireWords = BREAK_WORDS.wires(wires.length, parts.length === 0, colours);
+  return BREAK_WORDS.oneOf([...parts.map((element) => elementName(model, element)), wireWords].filter(Boolean));
+}
