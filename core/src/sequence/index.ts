@@ -8,17 +8,19 @@ export {
 } from './sequence-plan';
 export { advance, AT_REST, commandedBy, type Running } from './run-sequence';
 export {
+  aheadOf,
   fittingChoices,
+  isLate,
   isTooEarly,
   originOf,
   runningWatch,
-  secondsBetween,
   slotExpectation,
-  slotsAhead,
   watchesOf,
   type Slot,
   type Watch,
   type WatchMark,
 } from './watch';
-export { watchOutcome, type StageFailure, type WatchOutcome } from './watch-outcome';
+export { secondsBetween } from './seconds-between';
+export { runsOf, type Note, type Run, type Span } from './runs';
+export { commandAsked, watchOutcome, type StageFailure, type WatchOutcome } from './watch-outcome';
 export { holdOffsRunning, lastSwitching, type RunningHoldOff } from './hold-offs';

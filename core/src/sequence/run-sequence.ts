@@ -45,7 +45,15 @@ function advanced(plan: SequencePlan, state: Running, world: World, now: number)
   }
   const stage = stageOf(plan, state.stage);
   if (!stage) return state;
-  const isStopping = state.stage === document.stop || stage.document.holdOff === 'lock-out';
+  const isLockedOut = stage.document.holdOff === 'lock-out';
+  const isStopping = state.stage === document.stop || isLockedOut;
+  // A call that has gone and comes back before the stop is over starts again at once.
+  if (isStopping && !isLockedOut) {
+    if (!called && '@call' in state.failures) return { ...state, failures: {} };
+    const [first] = stages;
+    if (called && first && !('@call' in state.failures))
+      return entered({ ...state, failures: { '@call': 1 } }, first.id, now);
+  }
   // Without a call nothing is commanded any more, but what its stop still does.
   if (!called && !isStopping) return entered(state, document.stop ?? SEQUENCE_END, now);
   if (permissive && document.interrupted !== undefined && state.stage !== document.interrupted && !isStopping) {

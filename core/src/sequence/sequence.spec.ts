@@ -3,6 +3,7 @@ import mistDocument from '../../../demo/data/unit-models/mist-pump-panel.json';
 import ventDocument from '../../../demo/data/unit-models/roof-vent-drive.json';
 import {
   advance,
+  aheadOf,
   AT_REST,
   commandedBy,
   fittingChoices,
@@ -11,7 +12,7 @@ import {
   lastSwitching,
   readSequence,
   runningWatch,
-  slotsAhead,
+  runsOf,
   watchesOf,
   watchOutcome,
   type PlannedStage,
@@ -20,7 +21,7 @@ import {
 } from '.';
 import { envelope, VisitDriver } from '../testing/demo';
 import type { SequenceDocument, UnitModelDocument } from '../unit-model';
-import { replay, VisitContext, type EventEnvelope } from '../visit';
+import { replay, VisitContext, type EventEnvelope, type StageMark } from '../visit';
 
 const BURNER = burnerDocument as unknown as UnitModelDocument;
 const VENT = ventDocument as unknown as UnitModelDocument;
@@ -99,7 +100,7 @@ class Watcher {
     return { at: new Date(this.started + seconds * 1000).toISOString(), monotonic: (seconds + 10) * 1000 };
   }
 
-  mark(stage: string, mark: 'commanded' | 'actual' | 'never', seconds: number): this {
+  mark(stage: string, mark: StageMark, seconds: number): this {
     this.driver.log({ type: 'stage-marked', watch: this.watch, stage, mark }, this.at(seconds));
     return this;
   }
@@ -159,6 +160,9 @@ describe('a sequence of operation', () => {
     expect(commandedBy(read, state)).toEqual(['fan-output']);
     state = advance(read, state, world(), 70);
     expect(state.stage).toBe('post-run');
+    // A call that comes back in the meantime starts again, from its first stage; one that never went does not.
+    const again = advance(read, advance(read, state, world(), 80), world('call.enrich'), 90);
+    expect([again.stage, again.since]).toEqual(['rest-check', 90]);
     expect(advance(read, state, world(), 169).stage).toBe('post-run');
     expect(advance(read, state, world(), 171).stage).toBe('@end');
   });
@@ -196,14 +200,16 @@ describe('watching a call', () => {
         if (stage.id === sequence.stop) continue;
         for (const how of ['not-commanded', 'not-actual'] as const) {
           const watcher = new Watcher(model, sequence.id);
-          const { seen } = machine(read, { stage: stage.id, how }, 160);
-          // Marked up to the failure, with the command where it can be told; then the stage that does not come.
-          const until = seen.findIndex((each) => each.stage === stage.id);
-          const before = seen.slice(0, until < 0 ? seen.length : until).filter(({ mark }) => mark === 'actual');
+          const { seen, state } = machine(read, { stage: stage.id, how }, 160);
+          // Marked up to the failure; then, as soon as it is late, the stage that does not come and what of its command.
+          const begun = state.entered.find((each) => each.stage === stage.id)?.at ?? 0;
+          const before = seen.filter(({ mark, at }) => mark === 'actual' && at <= begun);
           for (const each of before) watcher.mark(each.stage, 'actual', each.at);
-          const last = before.at(-1)?.at ?? 0;
-          if (how === 'not-actual' && stage.document.commandedBy) watcher.mark(stage.id, 'commanded', last + 1);
-          watcher.mark(stage.id, 'never', last + 70).end('stopped', last + 80);
+          const late = begun + 1.1 * (Number.isFinite(stage.latest) ? stage.latest : (stage.lasts ?? 0)) + 4;
+          watcher.mark(stage.id, 'never', late);
+          if (stage.document.commandedBy)
+            watcher.mark(stage.id, how === 'not-actual' ? 'commanded' : 'not-commanded', late + 0.5);
+          watcher.end('stopped', late + 1);
           const { stoppedAt, failure, suspects, lastCompleted } = watcher.outcome;
           expect(stoppedAt?.id).withContext(`${sequence.id}.${stage.id} ${how}`).toBe(stage.id);
           expect(lastCompleted?.id).toBe(before.at(-1)?.stage);
@@ -215,9 +221,14 @@ describe('watching a call', () => {
   });
 
   it('keeps what is commanded apart from what happens', () => {
-    const dead = new Watcher(BURNER, 'enrich').mark('fan', 'never', 40).outcome;
+    const untold = new Watcher(BURNER, 'enrich').mark('fan', 'never', 40).outcome;
+    expect(untold.failure).toBe('not-known');
+    expect(untold.suspects).toEqual(jasmine.arrayContaining(['BC:fan-output', 'FM1']));
+    expect(untold.words).toContain('whether it was commanded is not known');
+    const dead = new Watcher(BURNER, 'enrich').mark('fan', 'never', 40).mark('fan', 'not-commanded', 41).outcome;
     expect(dead.failure).toBe('not-commanded');
     expect(dead.suspects).toContain('BC:fan-output');
+    expect(dead.suspects).not.toContain('FM1');
     const stuck = new Watcher(BURNER, 'enrich').mark('fan', 'commanded', 3).mark('fan', 'never', 40).outcome;
     expect(stuck.failure).toBe('not-actual');
     expect(stuck.suspects).toContain('FM1');
@@ -282,7 +293,7 @@ describe('watching a call', () => {
   it('makes the call and ends it, and says what is due after a failed try', () => {
     const watcher = new Watcher(BURNER, 'enrich');
     expect(watcher.driver.state.conditions.calls).toEqual({ enrich: 'on' });
-    watcher.mark('fan', 'actual', 5).mark('glow', 'actual', 22).mark('gas', 'actual', 28).mark('flame', 'never', 34);
+    watcher.mark('fan', 'actual', 5).mark('glow', 'actual', 22).mark('gas', 'actual', 28).mark('flame', 'never', 36);
     const again = runningWatch(watcher.context, watcher.driver.state);
     expect(again?.next?.stage.id).toBe('glow');
     expect(again?.next?.waits.map(({ stage }) => stage.id)).toEqual(['inter-purge']);
@@ -316,7 +327,8 @@ describe('watching a call', () => {
 
   it('has no slot that begins after its end', () => {
     for (const { model, sequence } of ALL) {
-      for (const slot of slotsAhead(readSequence(model, sequence), [])) {
+      const read = readSequence(model, sequence);
+      for (const slot of aheadOf(read, runsOf(read, [], { least: 0, most: 0 }))) {
         expect(slot.earliest).withContext(`${sequence.id}.${slot.stage.id}`).toBeLessThanOrEqual(slot.latest);
       }
     }

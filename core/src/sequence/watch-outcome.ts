@@ -1,7 +1,8 @@
 import { elementName, type CodeDocument } from '../unit-model';
 import type { VisitContext } from '../visit';
-import { isWatched, type PlannedStage } from './sequence-plan';
+import { isWatched, stageOf, type PlannedStage } from './sequence-plan';
 import { isTooEarly, type Watch, type WatchMark } from './watch';
+import { WATCH_WORDS } from './watch-words';
 
 /** How the stage failed that did not follow. */
 export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
@@ -10,8 +11,10 @@ export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
 export interface WatchOutcome {
   /** The last stage that was seen to happen; missing when none was. */
   readonly lastCompleted?: PlannedStage;
-  /** The stage that should have followed; missing when everything seen was as it should be. */
+  /** The stage that should have followed and is late; missing while everything may still be as it should be. */
   readonly stoppedAt?: PlannedStage;
+  /** Every stage that may have failed: beside the one that was watched for those nobody sees. */
+  readonly failed: readonly PlannedStage[];
   readonly failure?: StageFailure;
   /** What that stage needs, in words. */
   readonly needs: readonly string[];
@@ -27,76 +30,97 @@ export interface WatchOutcome {
   readonly words: string;
 }
 
-/** Says where a watched call stopped. Stages that were not noted between two that were seen are taken as passed. */
+/** Says where a watched call stopped: what every way explains in which it can have gone. */
 export function watchOutcome({ model }: VisitContext, watch: Watch): WatchOutcome {
-  const watched = watch.plan.stages.filter(isWatched);
-  const happened = watch.marks.filter(({ mark, stage }) => mark === 'actual' && stage);
-  const lastCompleted = happened.at(-1)?.stage;
+  const lastCompleted = watch.marks.findLast(({ mark, stage }) => mark === 'actual' && stage)?.stage;
   const outOfTime = watch.marks.filter(
-    ({ mark, judgement }) => mark === 'actual' && (judgement?.verdict === 'low' || judgement?.verdict === 'high'),
+    ({ mark, judgement, isDoubtful }) =>
+      mark === 'actual' && !isDoubtful && (judgement?.verdict === 'low' || judgement?.verdict === 'high'),
   );
-  const stoppedAt = stoppedStage(watch, lastCompleted, watched);
+  const failed = failedStages(watch);
+  const stoppedAt = failed.find(isWatched) ?? watchedAfter(watch, failed[0]);
   if (!stoppedAt) {
-    const words = lastCompleted
-      ? `${capital(lastCompleted.name)} was the last stage seen, as it should be.`
-      : 'Nothing was marked yet.';
-    return { ...(lastCompleted ? { lastCompleted } : {}), needs: [], suspects: [], outOfTime, fact: words, words };
+    const words = [sightWords(watch, lastCompleted, outOfTime), cutWords(watch)].filter(Boolean).join(' ');
+    return {
+      ...(lastCompleted ? { lastCompleted } : {}),
+      failed: [],
+      needs: [],
+      suspects: [],
+      outOfTime,
+      fact: words,
+      words,
+    };
   }
   const failure = failureOf(watch, stoppedAt);
-  const suspects = suspectsOf(stoppedAt, failure);
+  const suspects = [
+    ...new Set(failed.flatMap((stage) => suspectsOf(stage, stage === stoppedAt ? failure : 'not-known'))),
+  ];
   const { then } = stoppedAt.otherwise ?? {};
-  const lockOut = watch.plan.stages.find(({ id }) => id === then)?.document.code ?? stoppedAt.document.code;
+  const lockOut = stageOf(watch.plan, then)?.document.code ?? stoppedAt.document.code;
   const code = model.codes?.find((each) => each.code === lockOut);
-  const seen = lastCompleted ? `Last stage seen: ${lastCompleted.name}.` : 'No stage was seen.';
-  const fact = `${seen} ${capital(stoppedAt.name)} ${FAILURE_WORDS[failure]}.`;
+  const watched = failed.filter(isWatched);
+  const fact = [
+    lastCompleted ? WATCH_WORDS.lastSeen(lastCompleted.name) : WATCH_WORDS.nothingSeen(),
+    WATCH_WORDS.failed(
+      (watched.length > 0 ? watched : [stoppedAt]).map(({ name }) => name),
+      failure,
+    ),
+    waitWords(watch, lastCompleted),
+    cutWords(watch),
+  ]
+    .filter(Boolean)
+    .join(' ');
+  const names = suspects.map((each) => elementName(model, each));
   return {
     ...(lastCompleted ? { lastCompleted } : {}),
     stoppedAt,
+    failed,
     failure,
-    needs: stoppedAt.document.needs ?? [],
+    needs: [...new Set(failed.flatMap(({ document }) => document.needs ?? []))],
     suspects,
     ...(code ? { code } : {}),
     outOfTime,
     fact,
-    words:
-      suspects.length > 0 ? `${fact} Look at ${suspects.map((each) => elementName(model, each)).join(', ')}.` : fact,
+    words: names.length > 0 ? `${fact} ${WATCH_WORDS.lookAt(names)}` : fact,
   };
 }
 
-const FAILURE_WORDS: Readonly<Record<StageFailure, string>> = {
-  'not-commanded': 'did not follow, and no command of it was noted',
-  'not-actual': 'was commanded and did not happen',
-  'not-known': 'did not follow; whether it was commanded is not known',
-};
-
-/** The first stage that did not happen and never did after, or, once the watch is over, the one it waited for. */
-function stoppedStage(
-  watch: Watch,
-  lastCompleted: PlannedStage | undefined,
-  watched: readonly PlannedStage[],
-): PlannedStage | undefined {
-  const ids = watch.plan.stages.map(({ id }) => id);
-  const missed = watched.filter((stage) => isMissed(watch.marks, stage));
-  if (missed.length > 0) return missed[0];
-  if (watch.ended?.how !== 'stopped' || watch.callEnded) return undefined;
-  // Stopped by hand: what should have come next did not.
-  const from = lastCompleted ? ids.indexOf(lastCompleted.id) + 1 : 0;
-  return watched.find(({ id }) => ids.indexOf(id) >= from && id !== watch.plan.document.stop);
+/** The stage of which somebody who saw that it did not follow can still say whether it was commanded. */
+export function commandAsked(context: VisitContext, watch: Watch): PlannedStage | undefined {
+  const { failed } = watchOutcome(context, watch);
+  const last = watch.marks.findLast(({ stage, mark }) => stage !== undefined && mark !== 'call-ended');
+  const stage = last?.mark === 'never' ? last.stage : undefined;
+  const isAsked = stage?.document.commandedBy !== undefined && failed.some(({ id }) => id === stage.id);
+  return isAsked && saidOfCommand(watch, stage) === undefined ? stage : undefined;
 }
 
-/** Marked as not happening once it was due, and not seen since. */
-function isMissed(marks: readonly WatchMark[], stage: PlannedStage): boolean {
-  const last = marks.findLast(({ mark, stage: marked }) => marked?.id === stage.id && mark !== 'commanded');
-  return last?.mark === 'never' && !isTooEarly(last.slot, last.at);
+/** Stages one of which has failed, in the order of the sequence; none while a run without a failure explains the marks. */
+function failedStages({ runs, plan }: Watch): readonly PlannedStage[] {
+  if (runs.some(({ failed }) => failed === undefined)) return [];
+  const ids = new Set(runs.map(({ failed }) => failed));
+  return plan.stages.filter(({ id }) => ids.has(id));
 }
 
-function failureOf({ marks }: Watch, stage: PlannedStage): StageFailure {
-  const isCommanded = marks.some((mark) => mark.mark === 'commanded' && mark.stage?.id === stage.id);
-  if (isCommanded) return 'not-actual';
-  const couldBeSeen = stage.document.commandedBy !== undefined;
-  return couldBeSeen && marks.some((mark) => mark.mark === 'never' && mark.stage?.id === stage.id)
-    ? 'not-commanded'
-    : 'not-known';
+/** The first stage that somebody would have seen after one that nobody sees. */
+function watchedAfter({ plan }: Watch, failed: PlannedStage | undefined): PlannedStage | undefined {
+  let at = failed;
+  for (let count = 0; at && !isWatched(at) && count < plan.stages.length; count += 1) at = stageOf(plan, at.next);
+  return at ?? failed;
+}
+
+/** What was said of the command since the stage was last seen. */
+function failureOf(watch: Watch, stage: PlannedStage): StageFailure {
+  const said = saidOfCommand(watch, stage);
+  if (said === 'commanded') return 'not-actual';
+  return said === 'not-commanded' ? 'not-commanded' : 'not-known';
+}
+
+function saidOfCommand({ marks }: Watch, stage: PlannedStage): WatchMark['mark'] | undefined {
+  const seen = marks.findLastIndex(({ mark, stage: marked }) => mark === 'actual' && marked?.id === stage.id);
+  return marks
+    .slice(seen + 1)
+    .filter(({ stage: marked }) => marked?.id === stage.id)
+    .findLast(({ mark }) => mark !== 'never')?.mark;
 }
 
 function suspectsOf({ document: { suspects = {} } }: PlannedStage, failure: StageFailure): readonly string[] {
@@ -105,6 +129,37 @@ function suspectsOf({ document: { suspects = {} } }: PlannedStage, failure: Stag
   return failure === 'not-actual' ? notActual : [...new Set([...notActual, ...notCommanded])];
 }
 
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
+/** What was seen, where nothing is accused: as it should be, out of time, not noted, or still to come. */
+function sightWords(watch: Watch, lastCompleted: PlannedStage | undefined, outOfTime: readonly WatchMark[]): string {
+  const { marks, runs, plan } = watch;
+  if (marks.length === 0) return WATCH_WORDS.nothingMarked();
+  if (runs.length === 0) return WATCH_WORDS.doesNotFit();
+  const doubt = marks.some(({ isDoubtful }) => isDoubtful);
+  const missed = (runs[0]?.missed ?? []).filter((id) => runs.every((run) => run.missed.includes(id)));
+  const last = marks.findLast(({ mark }) => mark === 'actual' || mark === 'never');
+  return [
+    lastCompleted ? WATCH_WORDS.seen(lastCompleted.name, outOfTime.length === 0 && missed.length === 0 && !doubt) : '',
+    outOfTime.length > 0 ? WATCH_WORDS.outOfTime(outOfTime.map(({ stage }) => stage?.name ?? '')) : '',
+    missed.length > 0 ? WATCH_WORDS.missed(missed.map((id) => stageOf(plan, id)?.name ?? id)) : '',
+    last?.mark === 'never' && last.stage ? stillWords(last, last.stage) : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+function stillWords({ slot, at, isDoubtful }: WatchMark, { name }: PlannedStage): string {
+  if (isDoubtful) return WATCH_WORDS.cannotBeTold(name);
+  if (!slot) return '';
+  if (isTooEarly(slot, at)) return WATCH_WORDS.tooEarly(name, slot.earliest);
+  return WATCH_WORDS.mayStillCome(name, slot.latest);
+}
+
+/** Where nothing at all was seen, a wait that nobody noted may be the reason. */
+function waitWords({ circumstances }: Watch, lastCompleted: PlannedStage | undefined): string {
+  const { mayHaveWaited } = circumstances;
+  return lastCompleted || mayHaveWaited.length === 0 ? '' : WATCH_WORDS.mayHaveWaited(mayHaveWaited);
+}
+
+function cutWords({ circumstances: { cut } }: Watch): string {
+  return cut ? WATCH_WORDS.cut(cut.words) : '';
 }

@@ -1,15 +1,22 @@
 import { resolveExpectation, type ElapsedDocument, type ResolvedExpectation } from '../expectation';
 import { SEQUENCE_END, sequenceOf } from '../unit-model';
 import { judge, type Judgement } from '../verdict';
+import { standingOf, type EventOf, type StageMark, type VisitContext, type VisitState } from '../visit';
 import {
-  standingOf,
-  type EventOf,
-  type StageMark,
-  type VisitContext,
-  type VisitEvent,
-  type VisitState,
-} from '../visit';
+  afterFailure,
+  durationOf,
+  HAND,
+  otherWay,
+  runsOf,
+  seenWithin,
+  TIMER,
+  type Note,
+  type Run,
+  type Span,
+} from './runs';
+import { secondsBetween } from './seconds-between';
 import { isWatched, readSequence, stageOf, type PlannedStage, type SequencePlan } from './sequence-plan';
+import { circumstancesOf, type Circumstances } from './watch-circumstances';
 
 /** When a stage should be seen, in seconds from the watch's start; `latest` may be infinite. */
 export interface Slot {
@@ -35,11 +42,18 @@ export interface WatchMark {
   readonly isDoubtful: boolean;
 }
 
+/** Marks that say something of the command alone. */
+const OF_COMMAND: ReadonlySet<WatchMark['mark']> = new Set(['commanded', 'not-commanded', 'command-unknown']);
+
 /** One call watched from its start. */
 export interface Watch {
   readonly started: EventOf<'watch-started'>;
   readonly plan: SequencePlan;
   readonly marks: readonly WatchMark[];
+  /** What held it off, and what ended it before it was over. */
+  readonly circumstances: Circumstances;
+  /** The ways it can have gone, as few odd things as explain the marks. */
+  readonly runs: readonly Run[];
   readonly callEnded?: WatchMark;
   readonly ended?: EventOf<'watch-ended'>;
   /** What should be seen next; missing when nothing more can be. */
@@ -47,9 +61,6 @@ export interface Watch {
   /** Stages still to come, the next one first. */
   readonly ahead: readonly Slot[];
 }
-
-/** Hand and eye are late by up to so many seconds; a mark this close to a slot's end is still in it. */
-const HAND = 1;
 
 /** Every watch of a visit, in the order they were begun. */
 export function watchesOf(context: VisitContext, state: VisitState): readonly Watch[] {
@@ -68,26 +79,66 @@ export function watchOf(
 ): Watch | undefined {
   const document = sequenceOf(context.model, started.sequence);
   if (!document) return undefined;
-  const plan = readSequence(context.model, document, state.conditions.positions);
   const isOfThis = ({ watch }: { readonly watch: string }): boolean => watch === started.id;
+  const ended = standingOf(state, 'watch-ended').findLast(isOfThis);
+  // Switches as they were while it was watched: what is read of them later is of later.
+  const line = ended && state.trail.find(({ event }) => event.id === ended.id);
+  const plan = readSequence(context.model, document, (line?.conditions ?? state.conditions).positions);
+  const circumstances = circumstancesOf(context, state, started, ended);
   const events = [
     ...standingOf(state, 'stage-marked').filter(isOfThis),
     ...standingOf(state, 'call-ended').filter(isOfThis),
   ].sort((a, b) => indexIn(state, a.id) - indexIn(state, b.id));
   const marks: WatchMark[] = [];
-  for (const event of events) marks.push(markOf(plan, started, marks, event));
+  for (const event of events) marks.push(markOf(plan, started, marks, event, circumstances));
   const callEnded = marks.find(({ mark }) => mark === 'call-ended');
-  const ended = standingOf(state, 'watch-ended').findLast(isOfThis);
-  const ahead = ended ? [] : slotsAhead(plan, marks);
+  const runs = runsOf(plan, notesOf(started, marks, circumstances, ended), circumstances.begins);
+  const ahead = ended ? [] : aheadOf(plan, runs);
   return {
     started,
     plan,
     marks,
+    circumstances,
+    runs,
     ...(callEnded ? { callEnded } : {}),
     ...(ended ? { ended } : {}),
     ...(ahead[0] ? { next: ahead[0] } : {}),
     ahead,
   };
+}
+
+/** What the marks say, up to where the watch was cut; a time that cannot be told says that something was seen, never that it was not. */
+function notesOf(
+  started: EventOf<'watch-started'>,
+  marks: readonly WatchMark[],
+  { cut, callDroppedAt }: Circumstances,
+  ended?: EventOf<'watch-ended'>,
+): readonly Note[] {
+  const marked = marks.flatMap(({ mark, stage, at, isDoubtful }): Note[] => {
+    if (mark === 'call-ended') return [{ kind: 'call-ended', at }];
+    if (!stage || OF_COMMAND.has(mark) || (mark === 'never' && isDoubtful)) return [];
+    return [{ kind: mark === 'never' ? 'not-seen' : 'seen', stage: stage.id, at }];
+  });
+  const isDropped = callDroppedAt !== undefined && !marked.some(({ kind }) => kind === 'call-ended');
+  const dropped: readonly Note[] = isDropped ? [{ kind: 'call-ended', at: callDroppedAt }] : [];
+  const end = ended?.how === 'stopped' ? secondsBetween(started, ended) : undefined;
+  // Who stops looking ends the call in the same moment: nothing more was seen until then, not after.
+  const callEnd = marked.find(({ kind }) => kind === 'call-ended')?.at ?? callDroppedAt ?? Infinity;
+  const isWhileCalled = end !== undefined && end.seconds <= callEnd + HAND;
+  const stopped: readonly Note[] =
+    end && !end.isDoubtful
+      ? [{ kind: 'nothing-more', at: isWhileCalled ? Math.min(end.seconds, callEnd) : end.seconds }]
+      : [];
+  const notes = [...marked, ...dropped];
+  const inOrder = isWhileCalled
+    ? [
+        ...notes.filter(({ kind }) => kind !== 'call-ended'),
+        ...stopped,
+        ...notes.filter(({ kind }) => kind === 'call-ended'),
+      ]
+    : [...notes, ...stopped];
+  const before = inOrder.filter(({ at }) => cut === undefined || at <= cut.at);
+  return [...before].sort((a, b) => a.at - b.at);
 }
 
 function indexIn(state: VisitState, id: string): number {
@@ -99,114 +150,89 @@ function markOf(
   started: EventOf<'watch-started'>,
   before: readonly WatchMark[],
   event: EventOf<'stage-marked'> | EventOf<'call-ended'>,
+  circumstances: Circumstances,
 ): WatchMark {
   const { seconds: at, isDoubtful } = secondsBetween(started, event);
   if (event.type === 'call-ended') return { event, mark: 'call-ended', at, isDoubtful };
   const stage = stageOf(plan, event.stage);
   const common = { event, ...(stage ? { stage } : {}), mark: event.mark, at, isDoubtful };
-  const slot = slotsAhead(plan, before).find((each) => each.stage.id === event.stage);
-  if (!slot || event.mark === 'commanded') return { ...common, ...(slot ? { slot } : {}) };
-  return { ...common, slot, judgement: judged(slot, event.mark === 'never' ? undefined : at, before) };
+  const notes = notesOf(started, before, circumstances).filter((note) => note.at <= at);
+  const slot = aheadOf(plan, runsOf(plan, notes, circumstances.begins)).find((each) => each.stage.id === event.stage);
+  if (!slot || event.mark !== 'actual') return { ...common, ...(slot ? { slot } : {}) };
+  return { ...common, slot, judgement: judged(slot, at, before) };
 }
 
-/** Seconds from one event to another: by the device's own clock where both come from the same open page. */
-export function secondsBetween(
-  from: VisitEvent,
-  to: VisitEvent,
-): { readonly seconds: number; readonly isDoubtful: boolean } {
-  const wall = (Date.parse(to.at) - Date.parse(from.at)) / 1000;
-  if (from.device === to.device) {
-    const monotonic = (to.monotonic - from.monotonic) / 1000;
-    return { seconds: Math.max(0, monotonic), isDoubtful: Math.abs(wall - monotonic) > 2 };
+/** The stages that may still be seen, each with its slot: of every way the sequence can have gone, the earliest and latest. */
+export function aheadOf(plan: SequencePlan, runs: readonly Run[]): readonly Slot[] {
+  const slots = new Map<string, Slot>();
+  for (const run of healthiest(runs)) {
+    for (const slot of slotsAfter(plan, run)) {
+      const known = slots.get(slot.stage.id);
+      slots.set(
+        slot.stage.id,
+        known === undefined
+          ? slot
+          : {
+              ...known,
+              earliest: Math.min(known.earliest, slot.earliest),
+              latest: Math.max(known.latest, slot.latest),
+              isGuessed: known.isGuessed || slot.isGuessed,
+            },
+      );
+    }
   }
-  return { seconds: Math.max(0, wall), isDoubtful: true };
+  return [...slots.values()].sort((a, b) => a.earliest - b.earliest);
 }
 
-/** The stages still to be seen after these marks, each with its slot; the walk goes on from the last one that happened. */
-export function slotsAhead(plan: SequencePlan, marks: readonly WatchMark[]): readonly Slot[] {
+/** Runs in which nothing has failed where there are any: what fails is not waited for. */
+function healthiest(runs: readonly Run[]): readonly Run[] {
+  const healthy = runs.filter(({ failed }) => failed === undefined);
+  return healthy.length > 0 ? healthy : runs;
+}
+
+/** What is due when the sequence goes on from where a run stands. */
+function slotsAfter(plan: SequencePlan, run: Run): readonly Slot[] {
   const slots: Slot[] = [];
-  let { id, earliest, latest } = resumedAt(plan, marks);
+  let { least: earliest, most: latest }: Span = run.since;
+  let id: string | undefined = run.stage;
   let waits: Slot['waits'] = [];
   let isGuessed = false;
   for (let count = 0; count < plan.stages.length && id !== undefined && id !== SEQUENCE_END; count += 1) {
     const stage = stageOf(plan, id);
     if (!stage || stage.document.holdOff === 'lock-out') break;
+    // What has failed is not waited for: another try is, where there is one.
+    if (run.failed === stage.id && !stage.isTimed) {
+      id = afterFailure(stage, run.tries);
+      [earliest, latest] = [earliest + stage.latest * (1 - TIMER), latest + stage.latest * (1 + TIMER)];
+      if (!Number.isFinite(latest)) break;
+      continue;
+    }
     // A stage that lasts as long as the call is seen to end when the call does, not by the clock.
     if (!stage.isTimed && stage.latest === Infinity && !isWatched(stage)) break;
     const lasts = durationOf(stage);
     if (stage.isTimed && stage.lasts === undefined) isGuessed = true;
     if (stage.document.holdOff !== undefined || (stage.isTimed && !isWatched(stage)))
       waits = [...waits, { stage, from: earliest, to: latest + lasts.most }];
-    if (isWatched(stage)) {
+    if (isWatched(stage) && run.failed !== stage.id) {
       const seen = seenWithin(stage);
       slots.push({ stage, earliest: earliest + seen.least, latest: latest + seen.most, waits, isGuessed });
       waits = [];
     }
+    const other = otherWay(plan, stage);
     [earliest, latest] = [earliest + lasts.least, latest + lasts.most];
+    if (other !== undefined)
+      slots.push(...slotsAfter(plan, { ...run, stage: other, since: { least: earliest, most: latest } }));
     id = stage.next;
   }
   return slots;
 }
 
-interface Span {
-  readonly least: number;
-  readonly most: number;
-}
-
-/** The stage that is due after these marks, and when it begins. */
-function resumedAt(
-  plan: SequencePlan,
-  marks: readonly WatchMark[],
-): { id: string | undefined; earliest: number; latest: number } {
-  const last = marks.findLast(({ mark }) => mark !== 'commanded');
-  const at = last?.at ?? 0;
-  const from = (id: string | undefined): ReturnType<typeof resumedAt> => ({ id, earliest: at, latest: at });
-  if (!last) return from(plan.stages[0]?.id);
-  if (last.mark === 'call-ended') return from(plan.document.stop);
-  if (!last.stage) return from(undefined);
-  if (last.mark === 'never') return from(failureOf(last.stage, marks));
-  // Seen in the middle of its time, a timed stage goes on for the rest of it.
-  const [lasts, seen] = [durationOf(last.stage), seenWithin(last.stage)];
-  const rest = last.stage.isTimed
-    ? { least: lasts.least - seen.most, most: lasts.most - seen.least }
-    : { least: 0, most: 0 };
-  return { id: last.stage.next, earliest: at + Math.max(0, rest.least), latest: at + Math.max(0, rest.most) };
-}
-
-/** What the board does after a stage has failed: it tries again, as often as it may, or knows nothing of it and goes on. */
-function failureOf(stage: PlannedStage, marks: readonly WatchMark[]): string | undefined {
-  if (!stage.otherwise) return stage.isTimed ? stage.next : undefined;
-  const failures = marks.filter(({ mark, stage: marked }) => mark === 'never' && marked?.id === stage.id).length;
-  return failures >= stage.otherwise.tries ? stage.otherwise.then : stage.otherwise.stage;
-}
-
-/** Part by which timers differ where nothing is written; common practice, no source. */
-const TIMER = 0.1;
-
-/** How long a stage takes, seconds. */
-function durationOf(stage: PlannedStage): Span {
-  if (!stage.isTimed) return { least: stage.earliest, most: stage.latest };
-  const [shortest, longest] =
-    stage.lasts === undefined ? [Math.min(...stage.choices), Math.max(...stage.choices)] : [stage.lasts, stage.lasts];
-  return { least: shortest * (1 - TIMER), most: longest * (1 + TIMER) };
-}
-
-/** When a stage is seen, seconds after it began: at its end, or early in a timed stage that says so. */
-function seenWithin(stage: PlannedStage): Span {
-  return stage.isTimed && Number.isFinite(stage.latest)
-    ? { least: stage.earliest, most: stage.latest }
-    : durationOf(stage);
-}
-
 /** Judged as the same elapsed-time expectation a chart would write. */
-function judged(slot: Slot, at: number | undefined, before: readonly WatchMark[]): Judgement {
+function judged(slot: Slot, at: number, before: readonly WatchMark[]): Judgement {
   const expectation = slotExpectation(slot, originOf(before));
-  const seconds = at === undefined ? undefined : at - originOf(before);
+  const seconds = at - originOf(before);
   return judge({
-    reading:
-      seconds === undefined
-        ? { kind: 'never' }
-        : { kind: 'value', quantity: { value: Math.round(seconds * 10) / 10, unit: 's', exponent: -1 } },
+    reading: { kind: 'value', quantity: { value: Math.round(seconds * 10) / 10, unit: 's', exponent: -1 } },
     function: 'elapsed-time',
     expectation,
   });
@@ -214,7 +240,7 @@ function judged(slot: Slot, at: number | undefined, before: readonly WatchMark[]
 
 /** The mark a slot is counted from, in seconds since the watch began. */
 export function originOf(before: readonly WatchMark[]): number {
-  return before.findLast(({ mark }) => mark !== 'commanded')?.at ?? 0;
+  return before.findLast(({ mark }) => mark === 'actual' || mark === 'call-ended')?.at ?? 0;
 }
 
 /** A slot as an expectation of the time since the mark before. */
@@ -250,6 +276,11 @@ function rounded(seconds: number): number {
 /** True for a stage given up before it was due: a wait is no failure. */
 export function isTooEarly(slot: Slot | undefined, at: number): boolean {
   return slot !== undefined && at < slot.earliest - HAND;
+}
+
+/** True once a stage should have been seen: it may still come until then. */
+export function isLate(slot: Slot, at: number): boolean {
+  return at > slot.latest + HAND;
 }
 
 /** Choices of a setting that fit a time, for a setting whose position was not read. */

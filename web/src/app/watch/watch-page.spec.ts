@@ -67,16 +67,25 @@ describe('the page that watches a call', () => {
     bench.wait(4);
     bench.key(' ');
     expect(bench.words).toContain('Purge: nothing is wrong');
-    expect(bench.button('Did not happen').disabled).toBeTrue();
+    expect(bench.button('Has not happened').disabled).toBeTrue();
     bench.key('x');
     expect(bench.types.filter((type) => type === 'stage-marked').length).toBe(1);
     bench.wait(20);
-    expect(bench.button('Did not happen').disabled).toBeFalse();
+    expect(bench.button('Has not happened').disabled).toBeFalse();
     expect(bench.words).toContain('due now');
-    bench.wait(10);
+    // Said too soon it accuses nothing.
+    bench.key('x');
+    expect(bench.words).toMatch(/Igniter may still come, until \d+ s/);
+    expect(bench.words).not.toContain('Look at');
+    bench.key('z');
+    bench.wait(12);
     expect(bench.words).toMatch(/late by \d+ s/);
     bench.key('x');
-    expect(bench.words).toContain('Igniter did not follow, and no command of it was noted');
+    expect(bench.words).toContain('Igniter did not follow; whether it was commanded is not known');
+    expect(bench.words).toContain('Was it commanded: igniter?');
+    bench.key('n');
+    expect(bench.words).toContain('Igniter did not follow, and was not commanded');
+    expect(bench.words).not.toContain('Was it commanded');
     expect(bench.words).toContain('Burner does not fire, at:');
   });
 

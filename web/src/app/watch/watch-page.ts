@@ -16,9 +16,11 @@ import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import {
   CAUTIONS,
+  commandAsked,
   elementName,
   fittingChoices,
   gasSmelt,
+  isLate,
   isTooEarly,
   isWatched,
   observedIn,
@@ -112,10 +114,17 @@ export class WatchPage {
   });
   /** A stage that is not due yet cannot fail: nobody condemns a board during a wait. */
   protected readonly canDeny = computed(() => !isTooEarly(this.next(), this.elapsed() ?? 0));
-  /** The last stage was said not to happen, and nothing is due after it. */
-  protected readonly hasStopped = computed(
-    () => this.next() === undefined && this.running()?.marks.at(-1)?.mark === 'never',
-  );
+  /** A stage did not follow, and nothing is due after it. */
+  protected readonly hasStopped = computed(() => {
+    const [context, watch] = [this.opened.context(), this.running()];
+    const isOver = this.next() === undefined && context !== undefined && watch !== undefined;
+    return isOver && watchOutcome(context, watch).stoppedAt !== undefined;
+  });
+  /** What did not follow: was it commanded? Only the eye that watched can say. */
+  protected readonly asked = computed(() => {
+    const [context, watch] = [this.opened.context(), this.running()];
+    return context && watch && commandAsked(context, watch);
+  });
   /** Something is still due, or did not come: this is no end. */
   protected readonly isCut = computed(() => this.next() !== undefined || this.hasStopped());
   /** What the clock says about the stage that is due. */
@@ -129,7 +138,7 @@ export class WatchPage {
         words: `${capital(wait.stage.name)}: nothing is wrong, ${clock(slot.earliest - at)} to go`,
       };
     if (at < slot.earliest) return { kind: 'early', words: `due in ${clock(slot.earliest - at)}` };
-    if (at <= slot.latest)
+    if (!isLate(slot, at))
       return {
         kind: 'due',
         words: Number.isFinite(slot.latest)
@@ -151,6 +160,7 @@ export class WatchPage {
         isRunning: watch.ended === undefined,
         how: watch.ended?.how,
         words: outcome.words,
+        isDenied: watch.marks.at(-1)?.mark === 'never',
         needs: outcome.needs.join(', '),
         code: outcome.code ? `Code ${outcome.code.code} should follow: ${outcome.code.meaning}.` : '',
         suspects: outcome.suspects.map((each) => elementName(context.model, each)).join(', '),
@@ -159,9 +169,9 @@ export class WatchPage {
         unread: this.unreadSetting(watch),
       }));
   });
-  /** A running watch has its own page above; it is told of here once a stage did not follow. */
+  /** A running watch has its own page above; it is told of here once a stage was said not to follow. */
   protected readonly shown = computed(() =>
-    this.outcomes().filter(({ isRunning, suspects }) => !isRunning || suspects),
+    this.outcomes().filter(({ isRunning, suspects, isDenied }) => !isRunning || isDenied || suspects !== ''),
   );
   /** Where the newest watch leads. */
   protected readonly entry = computed(() => {
@@ -198,6 +208,12 @@ export class WatchPage {
     this.record({ type: 'stage-marked', watch: watch.started.id, stage: slot.stage.id, mark });
   }
 
+  /** Says of the stage that did not follow whether it was commanded. */
+  protected answer(mark: StageMark): void {
+    const [watch, stage] = [this.running(), this.asked()];
+    if (watch && stage) this.record({ type: 'stage-marked', watch: watch.started.id, stage: stage.id, mark });
+  }
+
   /** A stage that was seen out of turn; those between are not noted. */
   protected markStage(stage: string): void {
     const watch = this.running();
@@ -229,7 +245,8 @@ export class WatchPage {
     if (event.key === ' ' && isOnButton) return;
     const keys: Readonly<Record<string, () => void>> = {
       ' ': () => (this.running() ? this.mark('actual') : this.start()),
-      c: () => this.mark('commanded'),
+      c: () => (this.asked() ? this.answer('commanded') : this.mark('commanded')),
+      n: () => this.answer('not-commanded'),
       x: () => this.mark('never'),
       e: () => this.endCall(),
       z: () => this.undo(),

@@ -126,6 +126,8 @@ export class WatchTimeline {
       marks: { at: number; kind: string; colour: string }[];
     }[] = [];
     for (const { stage, mark, at, slot, judgement, event } of marks) {
+      // What was answered about a command has no moment of its own.
+      if (mark === 'not-commanded' || mark === 'command-unknown') continue;
       const open = lines.at(-1);
       const kind = mark;
       const colour = mark === 'never' ? verdictColour('high') : verdictColour(judgement?.verdict);
