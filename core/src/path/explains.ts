@@ -61,7 +61,9 @@ export function explains(
   { feed, shows = 0, leaves = Infinity }: Supply,
 ): boolean {
   const isPoor = leaves < Infinity;
-  let [ofFeed, ofLoad, ofLost] = [feed, { low: 0, high: leaves }, { low: isPoor ? taken : 0, high: feed.high }];
+  // What takes less than that is a wire, and what leaves less does not conduct.
+  const least = isPoor ? taken : 0;
+  let [ofFeed, ofLoad, ofLost] = [feed, { low: least, high: leaves }, { low: least, high: feed.high }];
   for (const { from, to, ends } of readings) {
     const volts = magnitudeOfEnds(ends);
     const [one, other] = [origins[from], origins[to]];

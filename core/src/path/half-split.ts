@@ -1,6 +1,7 @@
 import { linksOf, nodesOf, type Chain } from './chain';
 import type { Hypothesis } from './hypotheses';
-import type { ChainPlace } from './locate';
+import type { ChainReading } from './explains';
+import { voltsShow, type ChainPlace } from './locate';
 
 /** A wire or a trace fails less often than what it joins; common practice, no source. */
 const WIRE_WEIGHT = 0.5;
@@ -18,12 +19,22 @@ function foundAt(node: number, { kind, potentials }: Hypothesis): Found {
 }
 
 /**
- * What must be found at a node, as far as the readings tell; undefined while more than one thing may be, and where a load
- * takes too much, since then the voltage falls all along.
+ * What must be found at a node, as far as the readings tell; undefined while more than one thing may be. Where a load may
+ * take too much the voltage falls all along: behind a point that was read dead nothing is left, of any other nobody knows.
  */
-export function mustBeFound({ holding, isLoadHeavy }: ChainPlace, node: number): Found | undefined {
+export function mustBeFound(
+  chain: Chain,
+  { holding, isLoadHeavy }: ChainPlace,
+  readings: readonly ChainReading[],
+  node: number,
+): Found | undefined {
   const [first, ...others] = new Set(holding.map((each) => foundAt(node, each)));
-  return isLoadHeavy || others.length > 0 ? undefined : first;
+  if (others.length > 0 || !isLoadHeavy) return others.length > 0 ? undefined : first;
+  const last = chain.points.length - 1;
+  const isBehindDead = readings.some(
+    ({ from, to, ends }) => to === last && from <= node && node < last && voltsShow(chain, ends) === 'dead',
+  );
+  return first === 'nothing' && isBehindDead ? first : undefined;
 }
 
 /** What is blamed when a hypothesis holds: a link, or the source. */

@@ -75,7 +75,7 @@ function supplyOf(kind: Hypothesis['kind'], { taken, alive, served, top }: Chain
     case 'dead':
       return { feed: { low: 0, high: taken } };
     case 'weak':
-      return { feed: { low: taken, high: served } };
+      return { feed: { low: taken, high: served }, shows: taken };
   }
 }
 

@@ -67,8 +67,11 @@ export function breakWords(
   if (place.isContradictory) return BREAK_WORDS.contradictory();
   if (holding.length === chain.hypotheses.length) return BREAK_WORDS.nothingRead();
   const feed = { isSourceOpen, isSourceWeak };
-  if (isServed && open.every((index) => chain.links[index]?.kind === 'load') && !isSourceWeak)
-    return BREAK_WORDS.wholeAtLoad(BREAK_WORDS.between(label(links[0] ?? 0), label((links.at(-1) ?? 0) + 1)), load);
+  const parts = namesOf(chain, links, 'parts');
+  if (isServed && !isSourceWeak && parts.length === 1 && parts[0] === chain.path.load) {
+    const between = BREAK_WORDS.between(label(links[0] ?? 0), label((links.at(-1) ?? 0) + 1));
+    return BREAK_WORDS.wholeAtLoad(between, blamed(model, chain, links, colourOf));
+  }
   if (open.length > 0 || isServed) {
     const between = stretchOf(chain, links, label);
     return BREAK_WORDS.stops(between, blamed(model, chain, links, colourOf), feed);

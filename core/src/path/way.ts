@@ -60,27 +60,26 @@ export function besides<Kind extends Passage>(
   const ends = new Set(points);
   const others = graph.filter((each) => !way.some((link) => isSame(each, link)));
   const direct = others.filter(({ from, to }) => from !== to && ends.has(from) && ends.has(to));
-  let rest = others.filter((each) => !direct.includes(each));
-  for (;;) {
-    const leading = rest.filter(({ from, to }) =>
-      [from, to].every(
-        (end) => ends.has(end) || rest.filter((each) => each.from === end || each.to === end).length > 1,
-      ),
-    );
-    if (leading.length === rest.length) break;
-    rest = leading;
-  }
+  let rest = others.filter((each) => !direct.includes(each) && each.from !== each.to);
+  const between = new Set(rest.flatMap(({ from, to }) => [from, to]).filter((node) => !ends.has(node)));
+  // What is reached only through one node, be it of the way or beside it, leads nowhere.
+  for (const node of between) rest = rest.filter((each) => touched(rest, each, ends, node).size > 0);
   return [...direct, ...rest.filter((each) => touched(rest, each, ends).size > 1)];
 }
 
-/** Points of the way that are reached from a passage without going through one. */
-function touched(graph: readonly Passage[], start: Passage, ends: ReadonlySet<string>): ReadonlySet<string> {
-  const seen = new Set<string>([start.from, start.to]);
+/** Points of the way that are reached from a passage without going through one, nor through this node. */
+function touched(
+  graph: readonly Passage[],
+  start: Passage,
+  ends: ReadonlySet<string>,
+  without?: string,
+): ReadonlySet<string> {
+  const seen = new Set<string>([start.from, start.to].filter((each) => each !== without));
   const waiting = [...seen].filter((each) => !ends.has(each));
   for (let at = waiting.shift(); at !== undefined; at = waiting.shift()) {
     for (const { from, to } of graph) {
       const next = from === at ? to : to === at ? from : undefined;
-      if (next === undefined || seen.has(next)) continue;
+      if (next === undefined || next === without || seen.has(next)) continue;
       seen.add(next);
       if (!ends.has(next)) waiting.push(next);
     }

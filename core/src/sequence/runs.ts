@@ -94,9 +94,10 @@ interface Walking extends Omit<Run, 'late' | 'early' | 'missed'> {
   readonly missed: readonly string[];
   /** Notes that are explained so far. */
   readonly noted: number;
-  /** Stages that passed unseen since the last one that was seen, and those that were not seen since. */
+  /** Stages that passed unseen since the last one that was seen. */
   readonly passed: readonly string[];
-  readonly unseen: readonly string[];
+  /** A stage was just seen, and may go on for the rest of its time. */
+  readonly isResting: boolean;
   /** The stage at hand lasts beyond its time: it has to be seen after all. */
   readonly isOverdue: boolean;
   readonly odd: number;
@@ -121,7 +122,7 @@ export function runsOf(plan: SequencePlan, notes: readonly Note[], start: Span):
     early: [],
     missed: [],
     passed: [],
-    unseen: [],
+    isResting: false,
     isOverdue: false,
     noted: 0,
     odd: 0,
@@ -158,7 +159,7 @@ class Search {
         at.early,
         at.missed,
         at.passed,
-        at.unseen,
+        at.isResting,
         at.isOverdue,
         at.noted,
       ]);
@@ -181,11 +182,18 @@ class Search {
   /** Everything that can follow, as long as the next note can still be explained. */
   #onwards(at: Walking): readonly Walking[] {
     const note = this.notes[at.noted];
-    if (!note || at.since.least > note.at + HAND) return [];
+    if (!note) return [];
+    if (at.since.least > note.at + HAND) return at.isResting ? this.#before(at, note) : [];
     const stage = stageOf(this.plan, at.stage);
     if (!stage) return this.#atRest(at, note);
     if (note.kind === 'seen') return [...this.#seenAt(at, stage, note), ...this.#left(at, stage)];
     return [...this.#during(at, stage, note), ...this.#left(at, stage)];
+  }
+
+  /** A note from before the stage at hand: what was seen early goes on for the rest of its time. */
+  #before(at: Walking, note: Note): readonly Walking[] {
+    if (note.kind === 'seen' || this.#isDenied(at, note)) return [];
+    return [note.kind === 'call-ended' ? this.#stopped(at, note.at) : { ...at, noted: at.noted + 1 }];
   }
 
   /** Over, or stuck: nothing is seen any more. */
@@ -221,7 +229,7 @@ class Search {
   /** A note that says that a stage was not seen although it has passed unseen since. */
   #isDenied(at: Walking, note: Note): boolean {
     if (note.kind === 'nothing-more') return at.passed.length > 0;
-    return note.kind === 'not-seen' && at.unseen.includes(note.stage);
+    return note.kind === 'not-seen' && at.passed.includes(note.stage);
   }
 
   #isStuck(at: Walking, stage: PlannedStage): boolean {
@@ -232,7 +240,7 @@ class Search {
     const { stop } = this.plan.document;
     const stage = stageOf(this.plan, at.stage);
     const stays = stage !== undefined && (at.stage === stop || stage.document.holdOff === 'lock-out');
-    const next = { ...at, noted: at.noted + 1, passed: [], depth: at.depth + 1 };
+    const next = { ...at, noted: at.noted + 1, passed: [], isResting: false, depth: at.depth + 1 };
     return stays ? next : { ...next, stage: stop ?? SEQUENCE_END, since: { least: ended, most: ended } };
   }
 
@@ -252,7 +260,7 @@ class Search {
         late: isLate ? [...at.late, stage.id] : at.late,
         early: isEarly ? [...at.early, stage.id] : at.early,
         passed: [],
-        unseen: at.unseen.filter((each) => each !== stage.id),
+        isResting: true,
         isOverdue: false,
         noted: at.noted + 1,
         odd,
@@ -276,6 +284,7 @@ class Search {
       stage: target,
       since: { least: at.since.least + span.least, most: at.since.most + span.most },
       depth: at.depth + 1,
+      isResting: false,
       ...more,
     });
     const isFailed = at.failed === stage.id;
@@ -288,7 +297,6 @@ class Search {
             ? {
                 missed: [...at.missed, stage.id],
                 passed: [...at.passed, stage.id],
-                unseen: [...at.unseen, stage.id],
                 odd: at.odd + 1,
               }
             : {}),
@@ -304,7 +312,13 @@ class Search {
   #fails(at: Walking, stage: PlannedStage): readonly Walking[] {
     const isNew = at.failed === undefined;
     if ((!isNew && at.failed !== stage.id) || stage.document.holdOff === 'lock-out') return [];
-    const failing: Walking = { ...at, failed: stage.id, odd: at.odd + (isNew ? 1 : 0), depth: at.depth + 1 };
+    const failing: Walking = {
+      ...at,
+      isResting: false,
+      failed: stage.id,
+      odd: at.odd + (isNew ? 1 : 0),
+      depth: at.depth + 1,
+    };
     const { otherwise } = stage;
     // It still stands in this stage: a note may lie within its time.
     const stays: readonly Walking[] = isNew ? [failing] : [];
@@ -333,6 +347,7 @@ class Search {
         stage: interrupted,
         since: { least: at.since.least, most },
         failed: interrupted,
+        isResting: false,
         odd: at.odd + 1,
         depth: at.depth + 1,
       },

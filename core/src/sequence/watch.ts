@@ -201,10 +201,10 @@ function slotsAfter(plan: SequencePlan, run: Run): readonly Slot[] {
     const stage = stageOf(plan, id);
     if (!stage || stage.document.holdOff === 'lock-out') break;
     // What has failed is not waited for: another try is, where there is one.
-    if (run.failed === stage.id && !stage.isTimed) {
+    if (run.failed === stage.id && count === 0 && !stage.isTimed) {
       id = afterFailure(stage, run.tries);
       [earliest, latest] = [earliest + stage.latest * (1 - TIMER), latest + stage.latest * (1 + TIMER)];
-      if (!Number.isFinite(latest)) break;
+      if (id === undefined || !Number.isFinite(latest)) break;
       continue;
     }
     // A stage that lasts as long as the call is seen to end when the call does, not by the clock.
@@ -213,7 +213,7 @@ function slotsAfter(plan: SequencePlan, run: Run): readonly Slot[] {
     if (stage.isTimed && stage.lasts === undefined) isGuessed = true;
     if (stage.document.holdOff !== undefined || (stage.isTimed && !isWatched(stage)))
       waits = [...waits, { stage, from: earliest, to: latest + lasts.most }];
-    if (isWatched(stage) && run.failed !== stage.id) {
+    if (isWatched(stage)) {
       const seen = seenWithin(stage);
       slots.push({ stage, earliest: earliest + seen.least, latest: latest + seen.most, waits, isGuessed });
       waits = [];

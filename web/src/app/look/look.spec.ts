@@ -1,5 +1,6 @@
 import type { EventBody, ProcedureStarted, SignNoted, Suspicion } from '@juxtameter/core';
 import { BURNER_CONTEXT, burnerVisit } from '../../../../core/src/testing/burner';
+import { watchTo } from '../../../../core/src/testing/watched-call';
 import { Shown } from '../../testing/shown';
 import { CodeList } from './code-list';
 import { plausibility, readAir } from './plausibility';
@@ -37,8 +38,7 @@ describe('where to begin', () => {
     visit.log(code('4'));
     const shown = await Shown.of(WhereToStart, { context: BURNER_CONTEXT, visit: visit.state });
     expect(shown.words).not.toContain('Watch first');
-    const watch = visit.log({ type: 'watch-started', sequence: 'enrich', label: 'before' }).id;
-    visit.log({ type: 'stage-marked', watch, stage: 'flame', mark: 'never' });
+    watchTo(visit, 'enrich', 'flame', false);
     await shown.set('visit', visit.state);
     const first = (): string => shown.page.querySelector('[data-entry]')?.getAttribute('data-entry') ?? '';
     expect(first()).toBe('burner-does-not-fire/limit');

@@ -59,7 +59,9 @@ describe('a chain in boxes', () => {
       'X1·2 open',
       'X1·3 dead',
       'X1·4 implied-dead',
+      'X1·5 implied-dead',
       'X1·6 implied-dead',
+      'X1·7 implied-dead',
       'DM1·2 implied-dead',
       'X1·8 open',
     ]);
@@ -83,7 +85,9 @@ describe('a chain in boxes', () => {
       return Object.fromEntries(boxes.flatMap(({ link }) => (link && link.across ? [[link.label, link.across]] : [])));
     };
     expect(across(['CB.X1.4', '26.5'])).toEqual({});
-    expect(across(['CB.X1.4', '26.5'], ['CB.X1.7', '0.5'])).toEqual({ PS1: '≈ 26 V' });
+    expect(across(['CB.X1.5', '26.5'], ['CB.X1.6', '0.5'])).toEqual({ PS1: '≈ 26 V' });
+    // A trace of the board is a part of its own.
+    expect(across(['CB.X1.4', '26.5'], ['CB.X1.7', '0.5'])).toEqual({});
     // Behind the last element before it, all that is left stands across the load.
     expect(across(['K1.A1', '26'])).toEqual({ K1: '26 V' });
   });

@@ -126,7 +126,7 @@ function pointBox(context: VisitContext, progress: ChainProgress, words: Words, 
     return { address, name, value, state: shows, spoken: `${name}: ${value}, ${shows}` };
   }
   if (at === end) return { address, name, value: 'return', state: 'open', spoken: `${name}, the return` };
-  const state = readings.length > 0 ? IMPLIED[mustBeFound(place, at) ?? 'part'] : 'open';
+  const state = readings.length > 0 ? IMPLIED[mustBeFound(chain, place, readings, at) ?? 'part'] : 'open';
   const value = { 'implied-alive': 'alive', 'implied-dead': 'dead', open: '?' }[state];
   return { address, name, value, state, spoken: `${name}: ${state === 'open' ? 'not known' : `must be ${value}`}` };
 }
