@@ -96,6 +96,9 @@ function stretchOf(chain: Chain, indices: readonly number[], label: (index: numb
   return isWhole ? ` ${BREAK_WORDS.between(label(first), label(last + 1))}` : '';
 }
 
+/** More parts than these are counted, not named: the row shows them. */
+const MOST_NAMED = 3;
+
 function blamed(
   model: UnitModelDocument,
   chain: Chain,
@@ -105,6 +108,7 @@ function blamed(
   const parts = namesOf(chain, indices, 'parts');
   const wires = namesOf(chain, indices, 'wires');
   const colours = [...new Set(wires.map(colourOf).filter((colour) => colour !== ''))];
+  if (parts.length > MOST_NAMED) return BREAK_WORDS.anyOf(parts.length, wires.length > 0);
   const wireWords = BREAK_WORDS.wires(wires.length, parts.length === 0, colours);
   return BREAK_WORDS.oneOf([...parts.map((element) => elementName(model, element)), wireWords].filter(Boolean));
 }

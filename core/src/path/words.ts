@@ -25,6 +25,7 @@ export const BREAK_WORDS = {
     const which = colours.length > 0 ? ` (${colours.join(', ')})` : '';
     return `${isOnly && count === 1 ? 'the wire' : 'wires'}${which}`;
   },
+  anyOf: (count: number, orWires: boolean) => `one of ${count} parts${orWires ? ' or their wires' : ''}`,
   oneOf: (names: readonly string[]) =>
     names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}` : (names[0] ?? ''),
   wholeAtLoad: (between: string, load: string) =>

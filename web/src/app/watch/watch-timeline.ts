@@ -131,8 +131,8 @@ export class WatchTimeline {
       const open = lines.at(-1);
       const kind = mark;
       const colour = mark === 'never' ? verdictColour('high') : verdictColour(judgement?.verdict);
-      // A command seen first and the stage seen after it belong together.
-      if (open && stage && open.key.startsWith(`${stage.id}:`) && open.marks.every((each) => each.kind === 'commanded'))
+      // A command, or that it has not come yet, belongs to the stage seen after it in the same slot.
+      if (open && stage && open.key.startsWith(`${stage.id}:`) && isStillOpen(open, slot))
         open.marks.push({ at, kind, colour });
       else
         lines.push({
@@ -144,9 +144,7 @@ export class WatchTimeline {
     }
     const waiting = lines.at(-1);
     for (const slot of ahead) {
-      const isOpen =
-        waiting?.key.startsWith(`${slot.stage.id}:`) && waiting.marks.every(({ kind }) => kind === 'commanded');
-      if (isOpen) continue;
+      if (waiting?.key.startsWith(`${slot.stage.id}:`) && isStillOpen(waiting, slot)) continue;
       lines.push({ key: `${slot.stage.id}:ahead`, name: slot.stage.name, slot, marks: [] });
     }
     return lines;
@@ -198,4 +196,13 @@ export class WatchTimeline {
         })
         .join('; ') || 'Nothing marked yet',
   );
+}
+
+/** A row whose stage may still be seen: nothing but its command or its absence is marked, and it is the same slot still. */
+function isStillOpen(
+  row: { readonly marks: readonly { readonly kind: string }[]; readonly slot?: { readonly earliest: number } },
+  slot: { readonly earliest: number } | undefined,
+): boolean {
+  const isSame = slot === undefined || Math.abs((row.slot?.earliest ?? slot.earliest) - slot.earliest) < 1.5;
+  return isSame && row.marks.every(({ kind }) => kind === 'commanded' || kind === 'never');
 }
