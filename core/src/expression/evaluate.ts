@@ -8,23 +8,43 @@ export interface World {
   readonly positionOf?: (name: string) => string | undefined;
 }
 
+/** Whether it is so; what depends on a position that is not known is not, and neither is its opposite. */
 export function evaluate(expression: Expression, world: World): boolean {
+  return truth(expression, world) === true;
+}
+
+/** True, false, or undefined where it cannot be told (three-valued logic; Kleene 1938). */
+function truth(expression: Expression, world: World): boolean | undefined {
   switch (expression.kind) {
     case 'name':
       return world.isSo(expression.name);
     case 'call':
       return world.call?.(expression.name, expression.of) ?? world.isSo(`${expression.name}(${expression.of})`);
-    case 'not':
-      return !evaluate(expression.of, world);
+    case 'not': {
+      const inner = truth(expression.of, world);
+      return inner === undefined ? undefined : !inner;
+    }
     case 'and':
-      return evaluate(expression.left, world) && evaluate(expression.right, world);
-    case 'or':
-      return evaluate(expression.left, world) || evaluate(expression.right, world);
-    case 'equals':
-      return world.positionOf?.(expression.name) === expression.value;
-    case 'below':
-      return Number(world.positionOf?.(expression.name)) < Number(expression.value);
+    case 'or': {
+      const decides = expression.kind === 'or';
+      const [left, right] = [truth(expression.left, world), truth(expression.right, world)];
+      if (left === decides || right === decides) return decides;
+      return left === undefined || right === undefined ? undefined : !decides;
+    }
+    case 'equals': {
+      const position = world.positionOf?.(expression.name);
+      return position === undefined ? undefined : position === expression.value;
+    }
+    case 'below': {
+      const [position, limit] = [numberIn(world.positionOf?.(expression.name)), numberIn(expression.value)];
+      return position === undefined || limit === undefined ? undefined : position < limit;
+    }
   }
+}
+
+function numberIn(text: string | undefined): number | undefined {
+  const number = text === undefined || text.trim() === '' ? NaN : Number(text);
+  return Number.isNaN(number) ? undefined : number;
 }
 
 /** Every plain name and every device a call is about. */
@@ -49,7 +69,10 @@ export function namesIn(expression: Expression): {
   }
 }
 
-/** The expression in words a person says: "the call for heat", "not limit open". */
+/**
+ * The expression in words a person says: "the call for heat", "no limit open", "not (fan and (hot or cold))". Brackets
+ * stay where the words would mean something else without them.
+ */
 export function expressionWords(expression: Expression, nameOf: (name: string) => string): string {
   const inner = (each: Expression): string => expressionWords(each, nameOf);
   switch (expression.kind) {
@@ -58,13 +81,19 @@ export function expressionWords(expression: Expression, nameOf: (name: string) =
     case 'call':
       return `${nameOf(expression.of)} ${expression.name}`;
     case 'not':
-      return `no ${inner(expression.of)}`;
+      return isSimple(expression.of) ? `no ${inner(expression.of)}` : `not (${inner(expression.of)})`;
     case 'and':
     case 'or':
-      return `${inner(expression.left)} ${expression.kind} ${inner(expression.right)}`;
+      return [expression.left, expression.right]
+        .map((each) => (each.kind === 'or' && expression.kind === 'and' ? `(${inner(each)})` : inner(each)))
+        .join(` ${expression.kind} `);
     case 'equals':
       return `${nameOf(expression.name)} at ${expression.value}`;
     case 'below':
       return `${nameOf(expression.name)} below ${expression.value}`;
   }
+}
+
+function isSimple({ kind }: Expression): boolean {
+  return kind !== 'and' && kind !== 'or' && kind !== 'not';
 }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { evaluate, expressionWords, namesIn, parseExpression, type Expression } from '.';
 
 function read(text: string): Expression {
@@ -39,6 +40,44 @@ describe('the expression language', () => {
     expect(expressionWords(read('not call.heat and energised(K1)'), (name) => `«${name}»`)).toBe(
       'no «call.heat» and «K1» energised',
     );
+  });
+
+  it('is said with the brackets it needs: what is heard means what is written', () => {
+    const name = fc.constantFrom('a', 'b', 'c');
+    const { tree } = fc.letrec<{ tree: Expression }>((tie) => ({
+      tree: fc.oneof(
+        { maxDepth: 4, withCrossShrink: true },
+        name.map((each): Expression => ({ kind: 'name', name: each })),
+        tie('tree').map((of): Expression => ({ kind: 'not', of })),
+        fc
+          .record({ kind: fc.constantFrom('and' as const, 'or' as const), left: tie('tree'), right: tie('tree') })
+          .map((each): Expression => each),
+      ),
+    }));
+    const worlds = Array.from({ length: 8 }, (_each, bits) => ['a', 'b', 'c'].filter((_name, at) => (bits >> at) % 2));
+    fc.assert(
+      fc.property(tree, (expression) => {
+        const heard = read(expressionWords(expression, (each) => each).replaceAll('no ', 'not '));
+        for (const so of worlds) expect(evaluate(heard, world(...so))).toBe(evaluate(expression, world(...so)));
+      }),
+      { numRuns: 500 },
+    );
+    expect(expressionWords(read('a and (b or not (c and a))'), (each) => each)).toBe('a and (b or not (c and a))');
+  });
+
+  it('makes nothing of a position that is not known, nor of its opposite', () => {
+    const unread = { isSo: () => false, positionOf: (each: string) => ({ blank: ' ', word: 'heat' })[each] };
+    for (const text of ['count < 3', 'blank < 3', 'word < 3', 'count = 3']) {
+      expect(evaluate(read(text), unread))
+        .withContext(text)
+        .toBeFalse();
+      expect(evaluate(read(`not (${text})`), unread))
+        .withContext(text)
+        .toBeFalse();
+      // What is decided by something else stays decided.
+      expect(evaluate(read(`not (${text} and lost)`), unread)).toBeTrue();
+    }
+    expect(evaluate(read('not (word = cool)'), unread)).toBeTrue();
   });
 
   it('refuses what is none, with an example', () => {

@@ -1,3 +1,4 @@
+import { expressionWords } from '../expression';
 import { elementName, type CodeDocument } from '../unit-model';
 import type { VisitContext } from '../visit';
 import { isWatched, stageOf, type PlannedStage } from './sequence-plan';
@@ -65,6 +66,7 @@ export function watchOutcome({ model }: VisitContext, watch: Watch): WatchOutcom
       (watched.length > 0 ? watched : [stoppedAt]).map(({ name }) => name),
       failure,
     ),
+    permissiveWords(watch, failed),
     waitWords(watch, lastCompleted),
     cutWords(watch),
   ]
@@ -152,6 +154,13 @@ function stillWords({ slot, at, isDoubtful }: WatchMark, { name }: PlannedStage)
   if (!slot) return '';
   if (isTooEarly(slot, at)) return WATCH_WORDS.tooEarly(name, slot.earliest);
   return WATCH_WORDS.mayStillCome(name, slot.latest);
+}
+
+/** What has to hold throughout may have gone, where that leads to a stage of its own. */
+function permissiveWords({ plan }: Watch, failed: readonly PlannedStage[]): string {
+  const { permissive, document } = plan;
+  const isPossible = permissive !== undefined && failed.some(({ id }) => id === document.interrupted);
+  return isPossible ? WATCH_WORDS.notHeld(expressionWords(permissive, (name) => name.replaceAll('-', ' '))) : '';
 }
 
 /** Where nothing at all was seen, a wait that nobody noted may be the reason. */

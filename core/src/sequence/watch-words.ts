@@ -18,6 +18,7 @@ export const WATCH_WORDS = {
   seen: (name: string, isRight: boolean) =>
     isRight ? `${capital(name)} was the last stage seen, as it should be.` : `Last stage seen: ${name}.`,
   failed: (names: readonly string[], failure: StageFailure) => `${capital(either(names))} ${FAILURE[failure]}.`,
+  notHeld: (what: string) => `Or what has to hold throughout did not: ${what}.`,
   lookAt: (names: readonly string[]) => `Look at ${names.join(', ')}.`,
   outOfTime: (names: readonly string[]) => `Not in its time: ${names.join(', ')}.`,
   missed: (names: readonly string[]) => `Not marked on the way: ${names.join(', ')}.`,
