@@ -230,8 +230,85 @@ describe('a long watch', () => {
     driver.log({ type: 'monitor-marked', monitor: id, mark: 'back' }, { monotonic: press.monotonic + 1000 });
     const [monitor] = monitorsOf(BENCH_CONTEXT, driver.state);
     const words = monitor ? monitorOutcome(BENCH_CONTEXT, monitor).words.join(' ') : '';
-    expect(words).toContain('Came back once with Heat bench board HB, mat 1, leg B relay pressed');
+    expect(words).toContain('Came back once of 1 with Heat bench board HB, mat 1, leg B relay pressed');
     expect(words).toContain('a contact or a joint there');
+  });
+
+  /** A watch with samples and marks at given seconds. */
+  function watch(...notes: readonly (readonly [number, string])[]) {
+    const driver = opened(BENCH_CONTEXT);
+    driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    const at = (seconds: number) => ({ monotonic: 9e6 + seconds * 1000 });
+    const body = { function: 'ac-voltage', from: 'HB.X2.1', to: 'HB.X2.2', expects: '240 V ±10 %' } as const;
+    const id = driver.log({ type: 'monitor-started', ...body }, at(0)).id;
+    for (const [seconds, note] of notes) {
+      const volts = Number(note);
+      const quantity = (value: number) => ({ value, unit: 'V', exponent: 0 }) as const;
+      if (note === 'off' || note === 'on')
+        driver.log({ type: 'supply-changed', supply: 'mains', state: note === 'on' ? 'on' : 'off' }, at(seconds));
+      else if (note === 'end') driver.log({ type: 'monitor-ended', monitor: id }, at(seconds));
+      else if (note === 'swings')
+        driver.log(
+          {
+            type: 'monitor-sampled',
+            monitor: id,
+            text: '232..246',
+            reading: { kind: 'swing', low: quantity(232), high: quantity(246) },
+          },
+          at(seconds),
+        );
+      else if (Number.isNaN(volts))
+        driver.log({ type: 'monitor-marked', monitor: id, mark: note as 'pressed', item: 'HB' }, at(seconds));
+      else
+        driver.log(
+          { type: 'monitor-sampled', monitor: id, text: note, reading: { kind: 'value', quantity: quantity(volts) } },
+          at(seconds),
+        );
+    }
+    const [monitor] = monitorsOf(BENCH_CONTEXT, driver.state);
+    if (!monitor) throw new Error('no watch');
+    return monitorOutcome(BENCH_CONTEXT, monitor);
+  }
+
+  it('lasts as long as somebody looked, and no longer', () => {
+    const once = watch([5, '240'], [3600, 'end']);
+    expect(once.covered).toBe(60);
+    expect(once.reading?.lasted.value).toBe(60);
+    expect(once.words[0]?.replaceAll('\u00a0', ' ')).toBe('No drop-out in 60 s that were looked at, of 3600 s.');
+    const minutes = Array.from({ length: 60 }, (_each, minute) => [minute * 60 + 1, '240'] as const);
+    expect(watch(...minutes, [3600, 'end']).covered).toBe(3599);
+  });
+
+  it('takes what moves inside its band for no drop-out, nor what was switched off', () => {
+    expect(watch([5, '240'], [20, 'swings'], [30, '241'], [40, 'end']).dropOuts).toEqual([]);
+    const off = watch([5, '240'], [10, 'off'], [12, '0'], [20, 'on'], [22, '240'], [30, 'end']);
+    expect(off.dropOuts).toEqual([]);
+    expect(off.low).toBe(240);
+    expect(off.covered).toBe(5 + 8);
+    // What is missing while nothing was switched off has dropped out, and the lowest is kept.
+    const out = watch([5, '240'], [12, '180'], [15, '0'], [20, '239'], [30, 'end']);
+    expect(out.dropOuts.map(({ from, to }) => [from, to])).toEqual([[12, 20]]);
+    expect(out.reading?.low.value).toBe(0);
+  });
+
+  it('finds a contact only where pressing brings it back more often than chance does', () => {
+    // Ten drop-outs of ten seconds, pressed each time somewhere: four returns fall into the five seconds after it.
+    const round = (index: number, pressed: number, back: number): readonly (readonly [number, string])[] => [
+      [index * 30 + 1, '0'],
+      [index * 30 + 1 + pressed, 'pressed'],
+      [index * 30 + 1 + back, '240'],
+      [index * 30 + 20, 'released'],
+    ];
+    const four = Array.from({ length: 10 }, (_each, index) => round(index, index < 4 ? 6 : 2, 10)).flat();
+    const chance = Object.values(watch([0.5, '240'], ...four, [400, 'end']).cameBack)[0];
+    expect([chance?.times, chance?.of, chance?.isTelling]).toEqual([4, 10, false]);
+    const each = Array.from({ length: 10 }, (_each, index) => round(index, 9, 10)).flat();
+    const told = watch([0.5, '240'], ...each, [400, 'end']);
+    const telling = Object.values(told.cameBack)[0];
+    expect([telling?.times, telling?.of, telling?.isTelling]).toEqual([10, 10, true]);
+    expect(told.words.join(' ')).toContain(
+      'Came back 10 times of 10 with Heat bench board HB pressed, by chance 1 would',
+    );
   });
 
   it('is no reading before a figure was read', () => {

@@ -23,6 +23,14 @@ export interface Monitor {
   readonly ended?: EventOf<'monitor-ended'>;
   /** Seconds from the start to its end, or to the last thing logged. */
   readonly lasted: number;
+  /** Stretches in which somebody had switched something off: nothing that is missing then has dropped out. */
+  readonly switchedOff: readonly Stretch[];
+}
+
+/** From so many seconds after the start to so many. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
 }
 
 export interface MonitorPoint {
@@ -47,8 +55,10 @@ export interface MonitorOutcome {
   readonly high?: number;
   readonly samples: number;
   readonly dropOuts: readonly DropOut[];
-  /** How often it came back on a stimulus: a contact or a joint there. */
-  readonly cameBack: Readonly<Record<string, number>>;
+  /** Seconds that somebody was looking: a sample speaks for itself and for a minute after it. */
+  readonly covered: number;
+  /** How often it came back on a stimulus, and whether more often than by chance. */
+  readonly cameBack: Readonly<Record<string, Comeback>>;
   /** The watch as one reading; missing while no figure was read. */
   readonly reading?: Extract<Reading, { kind: 'span' }>;
   readonly judgement?: Judgement;
@@ -56,6 +66,21 @@ export interface MonitorOutcome {
   readonly words: readonly string[];
 }
 
+/** What came back within a few seconds of something that was done to a part. */
+export interface Comeback {
+  readonly times: number;
+  /** Of so many returns in all. */
+  readonly of: number;
+  /** Returns that would fall there by chance. */
+  readonly byChance: number;
+  /** So many would hardly be chance: a contact or a joint there. */
+  readonly isTelling: boolean;
+}
+
+/** A look counts for so many seconds; a longer pause is a gap. Common practice, no source. */
+const LOOK_SECONDS = 60;
+/** As rarely as this, at most, chance alone brings it back so often (5 %, as in any significance test). */
+const CHANCE = 0.05;
 /** A stimulus counts for what happens within so many seconds of it; common practice, no source. */
 const EFFECT_SECONDS = 5;
 const STIMULI: ReadonlySet<MonitorMark> = new Set(['pressed', 'flexed', 'wiggled', 'warmed', 'cooled']);
@@ -77,7 +102,56 @@ function monitorOf(context: VisitContext, state: VisitState, started: Started): 
   });
   const ended = standingOf(state, 'monitor-ended').findLast(isOfThis);
   const lasted = ended ? secondsSince(started, ended) : (points.at(-1)?.at ?? 0);
-  return { started, points, expectation: expectationOf(context, state, started), ...(ended ? { ended } : {}), lasted };
+  return {
+    started,
+    points,
+    expectation: expectationOf(context, state, started),
+    ...(ended ? { ended } : {}),
+    lasted,
+    switchedOff: switchedOffIn(state, started, lasted),
+  };
+}
+
+/** While a supply or a call that was on at the start is not. */
+function switchedOffIn(state: VisitState, started: Started, lasted: number): readonly Stretch[] {
+  const begin = state.trail.findIndex(({ event }) => event.id === started.id);
+  const wereOn = (['supplies', 'calls'] as const).flatMap((group) =>
+    Object.entries(state.trail[begin]?.conditions[group] ?? {}).flatMap(([id, is]) =>
+      is === 'on' ? [{ group, id }] : [],
+    ),
+  );
+  const found: Stretch[] = [];
+  let since: number | undefined;
+  for (let index = begin; index >= 0 && index < state.trail.length; index += 1) {
+    const [line, after] = [state.trail[index], state.trail[index + 1]?.conditions ?? state.conditions];
+    if (!line) continue;
+    const at = secondsSince(started, line.event);
+    const isOff = wereOn.some(({ group, id }) => after[group]?.[id] !== 'on');
+    if (isOff) since ??= at;
+    else if (since !== undefined) {
+      found.push({ from: since, to: at });
+      since = undefined;
+    }
+  }
+  return since === undefined ? found : [...found, { from: since, to: Math.max(since, lasted) }];
+}
+
+const isIn = (stretches: readonly Stretch[], at: number): boolean =>
+  stretches.some(({ from, to }) => at >= from && at <= to);
+
+/** Points that were noted while nothing was switched off. */
+function pointsThatCount({ points, switchedOff }: Monitor): readonly MonitorPoint[] {
+  return points.filter(({ at }) => !isIn(switchedOff, at));
+}
+
+/** Seconds that somebody was looking. */
+function coveredBy(monitor: Monitor): number {
+  const looks = pointsThatCount(monitor).filter(({ mark }) => mark !== 'released');
+  return looks.reduce((sum, { at }, index) => {
+    const next = looks[index + 1]?.at ?? monitor.lasted;
+    const off = monitor.switchedOff.find(({ from }) => from > at && from < next)?.from ?? next;
+    return sum + Math.min(LOOK_SECONDS, off - at);
+  }, 0);
 }
 
 function expectationOf(context: VisitContext, state: VisitState, started: Started): ResolvedExpectation {
@@ -97,19 +171,21 @@ function secondsSince(started: Started, event: VisitEvent): number {
 
 /** Minimum, maximum, drop-outs and what they hang together with. */
 export function monitorOutcome(context: VisitContext, monitor: Monitor): MonitorOutcome {
-  const figures = monitor.points.flatMap(({ reading }) => figuresOf(reading));
+  const figures = pointsThatCount(monitor).flatMap(({ reading }) => figuresOf(reading));
+  const covered = coveredBy(monitor);
   const dropOuts = dropOutsOf(context, monitor);
-  const reading = spanOf(monitor, figures, dropOuts.length);
-  const cameBack = comebacks(context, monitor);
+  const reading = spanOf(figures, covered, dropOuts.length);
+  const cameBack = comebacks(context, monitor, dropOuts);
   return {
     ...(figures.length > 0 ? { low: Math.min(...figures.map(inBase)), high: Math.max(...figures.map(inBase)) } : {}),
     samples: monitor.points.filter((point) => point.reading).length,
     dropOuts,
+    covered,
     cameBack,
     ...(reading
       ? { reading, judgement: judge({ reading, function: monitor.started.function, expectation: monitor.expectation }) }
       : {}),
-    words: wordsOf(monitor, dropOuts, cameBack),
+    words: wordsOf(monitor, covered, dropOuts, cameBack),
   };
 }
 
@@ -126,15 +202,14 @@ function figuresOf(reading: Reading | undefined): readonly Quantity[] {
   }
 }
 
-function spanOf(monitor: Monitor, figures: readonly Quantity[], dropOuts: number): MonitorOutcome['reading'] {
-  const inside = figures.filter((quantity) => !isOutside(monitor, { kind: 'value', quantity }));
-  const seen = inside.length > 0 ? inside : figures;
-  const [first] = seen;
-  if (!first || monitor.lasted <= 0) return undefined;
-  const low = seen.reduce((least, each) => (inBase(each) < inBase(least) ? each : least), first);
-  const high = seen.reduce((most, each) => (inBase(each) > inBase(most) ? each : most), first);
-  const lasted: Quantity = { value: Math.floor(monitor.lasted), unit: 's', exponent: 0 };
-  return lasted.value <= 0 ? undefined : { kind: 'span', low, high, lasted, dropOuts };
+/** The watch as one reading: the lowest and the highest there was, over the seconds that were looked at. */
+function spanOf(figures: readonly Quantity[], covered: number, dropOuts: number): MonitorOutcome['reading'] {
+  const [first] = figures;
+  const lasted: Quantity = { value: Math.floor(covered), unit: 's', exponent: 0 };
+  if (!first || lasted.value <= 0) return undefined;
+  const low = figures.reduce((least, each) => (inBase(each) < inBase(least) ? each : least), first);
+  const high = figures.reduce((most, each) => (inBase(each) > inBase(most) ? each : most), first);
+  return { kind: 'span', low, high, lasted, dropOuts };
 }
 
 /** What is clearly not as it should be; without an expected value only over range is. */
@@ -142,8 +217,12 @@ function isOutside({ started, expectation }: Monitor, reading: Reading): boolean
   if (reading.kind === 'list') return false;
   if (!expectation.judgeable) return reading.kind === 'over-range';
   const { motion: _motion, ...band } = expectation;
-  const { verdict } = judge({ reading, function: started.function, expectation: band });
-  return verdict !== 'within' && verdict !== 'undecided' && verdict !== 'unjudged';
+  const figures = figuresOf(reading).map((quantity): Reading => ({ kind: 'value', quantity }));
+  // What moves inside its band is there all the same.
+  return (figures.length > 0 ? figures : [reading]).some((each) => {
+    const { verdict } = judge({ reading: each, function: started.function, expectation: band });
+    return verdict !== 'within' && verdict !== 'undecided' && verdict !== 'unjudged';
+  });
 }
 
 interface Stimulus {
@@ -181,7 +260,7 @@ function dropOutsOf(context: VisitContext, monitor: Monitor): readonly DropOut[]
     found.push({ from: since, ...(at === undefined ? {} : { to: at }), ...(under === undefined ? {} : { under }) });
     since = undefined;
   };
-  for (const point of monitor.points) {
+  for (const point of pointsThatCount(monitor)) {
     const isOut = point.mark === 'out' || (point.reading !== undefined && isOutside(monitor, point.reading));
     const isBack = point.mark === 'back' || (point.reading !== undefined && !isOutside(monitor, point.reading));
     if (isOut) since ??= point.at;
@@ -191,26 +270,66 @@ function dropOutsOf(context: VisitContext, monitor: Monitor): readonly DropOut[]
   return found;
 }
 
-function comebacks(context: VisitContext, monitor: Monitor): Readonly<Record<string, number>> {
+/** Of each stimulus, the returns within a few seconds of it beside those that chance alone would put there. */
+function comebacks(
+  context: VisitContext,
+  monitor: Monitor,
+  dropOuts: readonly DropOut[],
+): Readonly<Record<string, Comeback>> {
   const stimuli = stimuliOf(context, monitor);
-  const counts: Record<string, number> = {};
-  for (const { from: began, to } of dropOutsOf(context, monitor)) {
+  const returned = dropOuts.flatMap(({ from, to }) => (to === undefined ? [] : [{ from, to }]));
+  const counts: Record<string, Comeback> = {};
+  for (const words of new Set(stimuli.map((each) => each.words))) {
+    const windows = stimuli
+      .filter((each) => each.words === words)
+      .map(({ from }): Stretch => ({ from, to: from + EFFECT_SECONDS }));
     // Out before anybody touched it, and back as soon as somebody did.
-    const under =
-      to === undefined
-        ? undefined
-        : stimuli.findLast(({ from }) => began < from && to >= from && to <= from + EFFECT_SECONDS)?.words;
-    if (under !== undefined) counts[under] = (counts[under] ?? 0) + 1;
+    const times = returned.filter(({ from, to }) =>
+      windows.some((each) => from < each.from && isIn([each], to)),
+    ).length;
+    if (times === 0) continue;
+    const out = returned.reduce((sum, { from, to }) => sum + to - from, 0);
+    const within = returned.reduce((sum, stretch) => sum + overlap(stretch, windows), 0);
+    const part = out <= 0 ? 1 : Math.min(1, within / out);
+    counts[words] = {
+      times,
+      of: returned.length,
+      byChance: part * returned.length,
+      isTelling: atLeast(times, returned.length, part) < CHANCE,
+    };
   }
   return counts;
 }
 
+/** Seconds of a stretch that lie in windows; those that overlap count once. */
+function overlap({ from, to }: Stretch, windows: readonly Stretch[]): number {
+  let [sum, reached] = [0, from];
+  for (const window of [...windows].sort((a, b) => a.from - b.from)) {
+    const [start, end] = [Math.max(reached, window.from), Math.min(to, window.to)];
+    if (end > start) [sum, reached] = [sum + end - start, end];
+  }
+  return sum;
+}
+
+/** Probability of so many or more of `of` by chance, each with this probability (binomial distribution). */
+function atLeast(times: number, of: number, part: number): number {
+  let [sum, ways] = [0, 1];
+  for (let count = 0; count <= of; count += 1) {
+    if (count >= times) sum += ways * part ** count * (1 - part) ** (of - count);
+    ways = (ways * (of - count)) / (count + 1);
+  }
+  return Math.min(1, sum);
+}
+
 function wordsOf(
   monitor: Monitor,
+  covered: number,
   dropOuts: readonly DropOut[],
-  cameBack: Readonly<Record<string, number>>,
+  cameBack: Readonly<Record<string, Comeback>>,
 ): readonly string[] {
-  const lasted = formatValue(Math.round(monitor.lasted), 's');
+  const whole = formatValue(Math.round(monitor.lasted), 's');
+  const hasGaps = covered < 0.9 * monitor.lasted;
+  const lasted = hasGaps ? `${formatValue(Math.round(covered), 's')} that were looked at, of ${whole}` : whole;
   const [first] = dropOuts;
   if (!first) return [`No drop-out in ${lasted}.`];
   const counts = new Map<string, number>();
@@ -219,14 +338,20 @@ function wordsOf(
     counts.set(how, (counts.get(how) ?? 0) + 1);
   }
   const under = [...counts].map(([words, count]) => `${count} ${words}`).join(', ');
-  const back = Object.entries(cameBack).map(
-    ([words, count]) => `Came back ${times(count)} with ${words}: a contact or a joint there.`,
-  );
+  const back = Object.entries(cameBack).map(([words, each]) => comebackWords(words, each));
   return [
     `Dropped out ${times(dropOuts.length)} in ${lasted}: ${under}.`,
     `First after ${formatValue(Math.round(first.from), 's')}.`,
     ...back,
   ];
+}
+
+function comebackWords(words: string, { times: count, of, byChance, isTelling }: Comeback): string {
+  const came = `Came back ${times(count)} of ${of} with ${words}`;
+  const chance = Number(byChance.toPrecision(2));
+  return isTelling
+    ? `${came}, by chance ${chance} would: a contact or a joint there.`
+    : `${came}, as by chance (${chance}).`;
 }
 
 function times(count: number): string {
