@@ -4,7 +4,9 @@ import floatFirst from '../../../demo/data/visits/mist-line-3-float-first.json';
 import floatAgain from '../../../demo/data/visits/mist-line-3-float-again.json';
 import ventVisit from '../../../demo/data/visits/vent-east-after-motor.json';
 import { pastVisit, suspicions, type PastVisit, type Suspicion } from '.';
-import type { UnitModelDocument } from '../unit-model';
+import { BURNER_CONTEXT } from '../testing/burner';
+import { weatherKinds } from './weather-kinds';
+import { partMeant, type UnitModelDocument } from '../unit-model';
 import { replay, VisitContext, type VisitEvent } from '../visit';
 
 const NOVEMBER = Date.UTC(2026, 10, 25);
@@ -111,6 +113,115 @@ describe('the history of a unit', () => {
     const seen = pastVisit('v', context, { ...state, options: { LS9: false }, wireColours: { w1: 'pink' } });
     expect(seen.options).toEqual({ LS9: false });
     expect(seen.wireColours).toEqual({ w1: 'pink' });
+  });
+
+  describe('of failures', () => {
+    const EMPTY: PastVisit = {
+      id: '',
+      openedAt: '',
+      by: '',
+      closed: true,
+      complaints: [],
+      codes: [],
+      findings: [],
+      fitted: [],
+      weather: [],
+      priorWork: [],
+      settings: {},
+      boards: {},
+      options: {},
+      wireColours: {},
+      followUps: [],
+      left: [],
+      hazards: [],
+    };
+    const visit = (day: string, more: Partial<PastVisit>): PastVisit => ({
+      ...EMPTY,
+      id: day,
+      openedAt: `${day}T08:00:00.000Z`,
+      ...more,
+    });
+    const found = (part: string, suspect = 'sensor') => [
+      { text: '', class: suspect, grade: 'likely', item: part, itemName: part, part, partName: part },
+    ];
+    const put = (part: string, day: string, isBoard = false) => [
+      { part, name: part, isBoard, at: `${day}T10:00:00.000Z`, visit: day },
+    ];
+    const ofKind = (kind: Suspicion['kind'], all: readonly PastVisit[], at?: PastVisit): Suspicion | undefined =>
+      suspicions(all, [], { now: NOVEMBER, ...(at ? { visit: at } : {}) }).find((each) => each.kind === kind);
+
+    it('counts once what is found on one visit and put in on the next', () => {
+      const once = [
+        visit('2026-08-02', { findings: found('FS1') }),
+        visit('2026-08-09', { fitted: put('FS1', '2026-08-09') }),
+      ];
+      expect(ofKind('same-part', once)).toBeUndefined();
+      const again = visit('2026-10-14', { findings: found('FS1'), fitted: put('FS1', '2026-10-14') });
+      const twice = ofKind('same-part', [...once, again]);
+      expect(twice?.words).toContain('FS1 failed 2 times');
+      expect(twice?.advice).toContain('A second new part');
+      expect(twice?.cases).toEqual(['2026-08-02', '2026-10-14']);
+    });
+
+    it('sees the repeat on the visit at hand, and one board found guilty again and again', () => {
+      const at = visit('2026-11-24', { findings: found('FS1') });
+      expect(ofKind('same-part', [visit('2026-08-02', { findings: found('FS1') })], at)?.cases).toEqual([
+        '2026-08-02',
+        '2026-11-24',
+      ]);
+      const board = ['2026-05-01', '2026-07-01', '2026-09-01'].map((day) =>
+        visit(day, { findings: found('CB', 'board') }),
+      );
+      const guilty = ofKind('same-part', board);
+      expect(guilty?.words).toContain('CB failed 3 times');
+      expect(guilty?.advice).toBe('It was found again and again: look for the cause outside it.');
+    });
+
+    it('takes no fault found, and what is still open, for no failure', () => {
+      for (const suspect of ['none', 'open']) {
+        const twice = ['2026-08-02', '2026-10-14'].map((day) => visit(day, { findings: found('FS1', suspect) }));
+        expect(ofKind('same-part', twice)).toBeUndefined();
+      }
+    });
+
+    it('makes no pattern of two different boards, once each', () => {
+      const two = [
+        visit('2026-08-02', { fitted: put('CB', '2026-08-02', true) }),
+        visit('2026-10-14', { fitted: put('LB', '2026-10-14', true) }),
+      ];
+      const boards = suspicions(two, [], { now: NOVEMBER }).filter(({ kind }) => kind === 'new-board');
+      expect(boards.map(({ words }) => /\d boards/.test(words))).toEqual([false, false]);
+    });
+
+    it('repeats no code that is normal or was set aside, and no weather that was not', () => {
+      const code = { code: '3', meaning: 'no flame', isDismissed: false, isNormal: false };
+      const coded = (change: object): readonly PastVisit[] =>
+        ['2026-08-02', '2026-10-14'].map((day) => visit(day, { codes: [{ ...code, ...change }] }));
+      expect(ofKind('same-code', coded({}))?.cases).toEqual(['2026-08-02', '2026-10-14']);
+      expect(ofKind('same-code', coded({ isNormal: true }))).toBeUndefined();
+      expect(ofKind('same-code', coded({ isDismissed: true }))).toBeUndefined();
+      const said = (text: string): string => [...weatherKinds([text], [])].join(' ');
+      for (const text of [
+        'windows closed',
+        'damper stuck',
+        'no water at the nozzles',
+        'floodlight off',
+        'no rain, not windy',
+      ])
+        expect(said(text)).withContext(text).toBe('');
+      expect(said('Windy, and it had rained')).toBe('wet wind');
+      expect(said('a hot day after the thunderstorm')).toBe('thunderstorm heat');
+    });
+
+    it('knows a part by its other names', () => {
+      const model = BURNER_CONTEXT.model;
+      const [device] = model.devices.filter(({ name }) => name !== undefined);
+      const [board] = model.boards;
+      expect(partMeant(model, `new ${device?.name ?? ''}, cheap one`)).toBe(device?.id ?? '');
+      expect(partMeant(model, `${board?.id ?? ''}:${board?.functions?.[0]?.id ?? ''}`)).toBe(board?.id ?? '');
+      expect(partMeant(model, 'the board')).toBe(model.boards.length === 1 ? (board?.id ?? '') : 'the board');
+      expect(partMeant(model, 'Something Else')).toBe('something else');
+    });
   });
 
   it('takes parts of the unit file into account', () => {

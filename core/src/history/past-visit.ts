@@ -1,4 +1,4 @@
-import { elementName, isKnownElement, meansBoard } from '../unit-model';
+import { elementName, isKnownElement, meansBoard, partMeant, type UnitModelDocument } from '../unit-model';
 import {
   alterationsOf,
   codesRead,
@@ -14,7 +14,7 @@ import {
 
 /** A part that was put in. */
 export interface FittedPart {
-  /** Element of the unit model, or words. */
+  /** The item of the unit model it is, or words. */
   readonly part: string;
   readonly name: string;
   readonly isBoard: boolean;
@@ -41,7 +41,12 @@ export interface PastVisit {
   readonly by: string;
   readonly closed: boolean;
   readonly complaints: readonly { readonly text: string; readonly result?: string }[];
-  readonly codes: readonly { readonly code: string; readonly meaning?: string; readonly isDismissed: boolean }[];
+  readonly codes: readonly {
+    readonly code: string;
+    readonly meaning?: string;
+    readonly isDismissed: boolean;
+    readonly isNormal: boolean;
+  }[];
   readonly findings: readonly {
     readonly text: string;
     readonly class: string;
@@ -49,6 +54,9 @@ export interface PastVisit {
     readonly grade: string;
     readonly item?: string;
     readonly itemName?: string;
+    /** What one buys of it: the board of a board function. */
+    readonly part?: string;
+    readonly partName?: string;
   }[];
   readonly fitted: readonly FittedPart[];
   readonly weather: readonly { readonly text: string; readonly temperatures?: Temperatures }[];
@@ -78,20 +86,21 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     by: state.opened?.by ?? '',
     closed: state.closed,
     complaints: complaintsOf(state).map(({ text, ticked }) => ({ text, ...(ticked ? { result: ticked.result } : {}) })),
-    codes: codesRead(context, state).map(({ event, meaning, dismissed }) => ({
+    codes: codesRead(context, state).map(({ event, document, meaning, dismissed }) => ({
       code: event.code,
       ...(meaning === undefined ? {} : { meaning }),
       isDismissed: dismissed !== undefined,
+      isNormal: document?.kind === 'normal' || document?.kind === 'hold-off',
     })),
     findings: state.findings.map(({ text, class: suspect, grade, item }) => ({
       text,
       class: suspect,
       grade: FINDING_GRADE_WORDS[grade],
-      ...(item === undefined ? {} : { item, itemName: elementName(model, item) }),
+      ...(item === undefined ? {} : { item, itemName: elementName(model, item), ...partOf(model, item) }),
     })),
     fitted: standingOf(state, 'part-fitted').map((event) => ({
-      part: event.part,
-      name: isKnownElement(model, event.part) ? elementName(model, event.part) : event.part,
+      part: partMeant(model, event.part),
+      name: nameOfPart(model, event.part),
       isBoard: meansBoard(model, event.part),
       at: event.at,
       by: event.by,
@@ -123,4 +132,14 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
       ...(note === undefined ? {} : { note }),
     })),
   };
+}
+
+function partOf(model: UnitModelDocument, item: string): { readonly part: string; readonly partName: string } {
+  return { part: partMeant(model, item), partName: nameOfPart(model, item) };
+}
+
+/** As it is called on file; in the words it was noted in where it is not there. */
+function nameOfPart(model: UnitModelDocument, words: string): string {
+  const part = partMeant(model, words);
+  return isKnownElement(model, part) ? elementName(model, part) : words;
 }

@@ -20,7 +20,12 @@ export interface Suspicion {
   /** What follows from it. */
   readonly advice: string;
   readonly visits: readonly string[];
+  /** The days it rests on, the oldest first. */
+  readonly cases: readonly string[];
 }
+
+/** A suspicion with the moments it rests on, before they are made days. */
+type Found = Omit<Suspicion, 'cases'> & { readonly at: readonly string[] };
 
 /** What is known of the visit at hand. */
 export interface Present {
@@ -50,21 +55,23 @@ export function suspicions(
   const found = [
     ...leftAltered(past, visit),
     ...newBoards(fitted, now),
-    ...repeatedParts(fitted, earlier, now),
+    ...repeatedParts(fitted, all, now),
     ...repeatedCodes(all),
     ...neverRight(all),
     ...repeatedWeather(earlier, visit),
     ...recentWork(fitted, now),
     ...openFollowUps(past, visit, now),
   ];
-  return found.sort((a, b) => SUSPICION_KINDS.indexOf(a.kind) - SUSPICION_KINDS.indexOf(b.kind));
+  return found
+    .sort((a, b) => SUSPICION_KINDS.indexOf(a.kind) - SUSPICION_KINDS.indexOf(b.kind))
+    .map(({ at, ...each }) => ({ ...each, cases: [...new Set(at.map((moment) => moment.slice(0, 10)))].sort() }));
 }
 
 /** What earlier visits left as it was not built; of visits that go on still, as it stands now. */
-function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): Suspicion[] {
+function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): Found[] {
   return past
     .filter(({ id, left }) => id !== visit?.id && left.length > 0)
-    .map(({ id, left, leftBecause }) => {
+    .map(({ id, openedAt, left, leftBecause }) => {
       const all = left.map(({ words, takesAway }) =>
         takesAway === undefined ? words : `${words} (without ${takesAway})`,
       );
@@ -73,58 +80,102 @@ function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): 
         words: `Left so by an earlier visit: ${all.join('; ')}.${leftBecause === undefined ? '' : ` The reason: ${leftBecause}.`}`,
         advice: 'Find it before anything is switched on.',
         visits: [id],
+        at: [openedAt],
       };
     });
 }
 
-function newBoards(fitted: readonly FittedPart[], now: number): Suspicion[] {
+/** Two boards of one kind say that something kills them; two different ones once each say nothing. */
+function newBoards(fitted: readonly FittedPart[], now: number): Found[] {
   const boards = fitted.filter(({ isBoard }) => isBoard);
-  const [newest] = [...boards].sort((a, b) => b.at.localeCompare(a.at));
-  if (!newest) return [];
-  const times = boards.length === 1 ? 'A new board went in' : `${boards.length} boards went in within a year, the last`;
-  return [
-    {
-      kind: 'new-board',
-      words: `${times} ${ago(newest.at, now)}: ${newest.name}.`,
-      advice:
-        boards.length > 1
-          ? 'The fault is likely outside the board: find what kills it.'
-          : 'Check its settings and wires against the old one, and what else was on that board.',
-      visits: boards.flatMap(({ visit }) => visit ?? []),
-    },
-  ];
+  const byPart = new Map<string, FittedPart[]>();
+  for (const each of boards) byPart.set(each.part, [...(byPart.get(each.part) ?? []), each]);
+  return [...byPart.values()].flatMap((same): Found[] => {
+    const [newest] = [...same].sort((a, b) => b.at.localeCompare(a.at));
+    if (!newest) return [];
+    const times = same.length === 1 ? 'A new board went in' : `${same.length} boards went in within a year, the last`;
+    return [
+      {
+        kind: 'new-board',
+        words: `${times} ${ago(newest.at, now)}: ${newest.name}.`,
+        advice:
+          same.length > 1
+            ? 'The fault is likely outside the board: find what kills it.'
+            : 'Check its settings and wires against the old one, and what else was on that board.',
+        visits: same.flatMap(({ visit }) => visit ?? []),
+        at: same.map(({ at }) => at),
+      },
+    ];
+  });
 }
 
-/** The same part put in, or found guilty, more than once. */
-function repeatedParts(fitted: readonly FittedPart[], earlier: readonly PastVisit[], now: number): Suspicion[] {
-  const uses = new Map<string, { name: string; at: string[]; visits: Set<string> }>();
-  const add = (part: string, name: string, at: string, visit: string | undefined): void => {
-    const known = uses.get(part) ?? { name, at: [], visits: new Set<string>() };
-    // Found guilty and put in on one visit is one failure.
-    if (visit === undefined || !known.visits.has(visit)) known.at.push(at);
-    if (visit !== undefined) known.visits.add(visit);
-    uses.set(part, known);
+/** A part was found guilty, or put in. */
+interface PartTurn {
+  readonly kind: 'found' | 'fitted';
+  readonly name: string;
+  readonly at: string;
+  readonly visit?: string;
+}
+
+/** Findings that name no part that has failed. */
+const NO_FAILURE: ReadonlySet<string> = new Set(['none', 'open']);
+
+/**
+ * The same part failing again. What was found guilty on one visit and put in on a later one has failed once; found guilty
+ * on visit after visit, or put in again, is a repeat.
+ */
+function repeatedParts(fitted: readonly FittedPart[], all: readonly PastVisit[], now: number): Found[] {
+  const turns = new Map<string, PartTurn[]>();
+  const add = (part: string, turn: PartTurn): void => {
+    turns.set(part, [...(turns.get(part) ?? []), turn]);
   };
-  for (const each of fitted) if (!each.isBoard) add(each.part, each.name, each.at, each.visit);
-  for (const each of earlier)
-    for (const { item, itemName } of each.findings)
-      if (item !== undefined) add(item, itemName ?? item, each.openedAt, each.id);
-  return [...uses.values()]
-    .filter(({ at }) => at.length > 1)
-    .map(({ name, at, visits }) => ({
-      kind: 'same-part',
-      words: `${name} failed ${at.length} times within a year, the last ${ago([...at].sort().at(-1) ?? '', now)}.`,
-      advice: 'A second new part with the same fault: look for the cause outside it.',
-      visits: [...visits],
-    }));
+  for (const { part, name, at, visit, isBoard } of fitted)
+    if (!isBoard) add(part, { kind: 'fitted', name, at, ...(visit === undefined ? {} : { visit }) });
+  for (const { id, openedAt, findings } of all)
+    for (const { class: suspect, item, itemName, part = item, partName = itemName } of findings)
+      if (part !== undefined && !NO_FAILURE.has(suspect))
+        add(part, { kind: 'found', name: partName ?? part, at: openedAt, visit: id });
+  return [...turns.values()].flatMap((each): Found[] => {
+    const cases = failuresOf([...each].sort((a, b) => a.at.localeCompare(b.at)));
+    const name = each[0]?.name ?? '';
+    if (cases.length < 2) return [];
+    const last = cases.at(-1)?.at ?? '';
+    const renewals = each.filter(({ kind }) => kind === 'fitted').length;
+    return [
+      {
+        kind: 'same-part',
+        words: `${name} failed ${cases.length} times within a year, the last ${ago(last, now)}.`,
+        advice:
+          renewals > 1
+            ? 'A second new part with the same fault: look for the cause outside it.'
+            : 'It was found again and again: look for the cause outside it.',
+        visits: [...new Set(each.flatMap(({ visit }) => visit ?? []))],
+        at: cases.map(({ at }) => at),
+      },
+    ];
+  });
 }
 
-function repeatedCodes(all: readonly PastVisit[]): Suspicion[] {
-  const seen = new Map<string, { meaning?: string; visits: Set<string> }>();
-  for (const { id, codes } of all) {
-    for (const { code, meaning } of codes) {
-      const known = seen.get(code) ?? { ...(meaning === undefined ? {} : { meaning }), visits: new Set<string>() };
-      known.visits.add(id);
+/** The turns that begin a failure: found guilty on a visit of its own, or put in without having been found before. */
+function failuresOf(turns: readonly PartTurn[]): readonly PartTurn[] {
+  let [isOpen, visit]: [boolean, string | undefined] = [false, undefined];
+  return turns.filter((turn) => {
+    const isSameVisit = turn.visit !== undefined && turn.visit === visit;
+    const begins = turn.kind === 'found' ? !isSameVisit : !isOpen && !isSameVisit;
+    isOpen = turn.kind === 'found' && !(isSameVisit && !isOpen);
+    visit = turn.visit;
+    return begins;
+  });
+}
+
+function repeatedCodes(all: readonly PastVisit[]): Found[] {
+  const seen = new Map<string, { meaning?: string; visits: Map<string, string> }>();
+  for (const { id, openedAt, codes } of all) {
+    for (const { code, meaning, isDismissed, isNormal } of codes) {
+      // What is as it should be, or was set aside with a reason, is no repeat.
+      if (isDismissed || isNormal) continue;
+      const known = seen.get(code) ?? { ...(meaning === undefined ? {} : { meaning }), visits: new Map() };
+      known.visits.set(id, openedAt);
       seen.set(code, known);
     }
   }
@@ -134,15 +185,16 @@ function repeatedCodes(all: readonly PastVisit[]): Suspicion[] {
       kind: 'same-code',
       words: `Code ${code}${meaning === undefined ? '' : ` (${meaning})`} on ${visits.size} visits within a year.`,
       advice: 'What was done against it did not hold, or the code is the effect of something else.',
-      visits: [...visits],
+      visits: [...visits.keys()],
+      at: [...visits.values()],
     }));
 }
 
-function neverRight(all: readonly PastVisit[]): Suspicion[] {
-  return all.flatMap(({ id, priorWork }) =>
+function neverRight(all: readonly PastVisit[]): Found[] {
+  return all.flatMap(({ id, openedAt, priorWork }) =>
     priorWork
       .filter(({ result }) => result === 'never-right' || result === 'not-cured')
-      .map(({ text, who, parts = [], complaintBefore }): Suspicion => {
+      .map(({ text, who, parts = [], complaintBefore }): Found => {
         const what = parts.length > 0 ? parts.join(', ') : text;
         return {
           kind: 'never-right',
@@ -152,17 +204,18 @@ function neverRight(all: readonly PastVisit[]): Suspicion[] {
               ? 'Ask what the complaint was before that work, and inspect that work first.'
               : `Before it the complaint was “${complaintBefore}”. Inspect that work first.`,
           visits: [id],
+          at: [openedAt],
         };
       }),
   );
 }
 
-function repeatedWeather(earlier: readonly PastVisit[], visit: PastVisit | undefined): Suspicion[] {
+function repeatedWeather(earlier: readonly PastVisit[], visit: PastVisit | undefined): Found[] {
   const kindsOf = ({ weather, complaints }: PastVisit): ReadonlySet<string> =>
     weatherKinds([...weather.map(({ text }) => text), ...complaints.map(({ text }) => text)], weather);
-  const counts = new Map<string, Set<string>>();
+  const counts = new Map<string, Map<string, string>>();
   for (const each of visit ? [...earlier, visit] : earlier)
-    for (const kind of kindsOf(each)) counts.set(kind, (counts.get(kind) ?? new Set()).add(each.id));
+    for (const kind of kindsOf(each)) counts.set(kind, (counts.get(kind) ?? new Map()).set(each.id, each.openedAt));
   const now = visit ? kindsOf(visit) : undefined;
   return [...counts]
     .filter(([kind, visits]) => visits.size > 1 && (now === undefined || now.size === 0 || now.has(kind)))
@@ -170,11 +223,12 @@ function repeatedWeather(earlier: readonly PastVisit[], visit: PastVisit | undef
       kind: 'same-weather',
       words: `${visits.size} visits in the same weather: ${kind}.`,
       advice: 'Look for what this weather changes: water, temperature, pressure, draught.',
-      visits: [...visits],
+      visits: [...visits.keys()],
+      at: [...visits.values()],
     }));
 }
 
-function recentWork(fitted: readonly FittedPart[], now: number): Suspicion[] {
+function recentWork(fitted: readonly FittedPart[], now: number): Found[] {
   const recent = fitted.filter(({ at, isBoard }) => !isBoard && isWithin(at, now, RECENT_DAYS));
   if (recent.length === 0) return [];
   const names = [...new Set(recent.map(({ name }) => name))];
@@ -184,19 +238,21 @@ function recentWork(fitted: readonly FittedPart[], now: number): Suspicion[] {
       words: `Fitted in the last three months: ${names.join(', ')}.`,
       advice: 'Work is the newest thing on this unit: look at it early.',
       visits: recent.flatMap(({ visit }) => visit ?? []),
+      at: recent.map(({ at }) => at),
     },
   ];
 }
 
-function openFollowUps(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Suspicion[] {
+function openFollowUps(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
   return past
     .filter(({ id }) => id !== visit?.id)
-    .flatMap(({ followUps }) => followUps)
-    .map(({ text, due, visit: noted }) => ({
+    .flatMap(({ openedAt, followUps }) => followUps.map((each) => ({ ...each, openedAt })))
+    .map(({ text, due, visit: noted, openedAt }) => ({
       kind: 'follow-up',
       words: `Open from an earlier visit: ${text}${due === undefined ? '' : `, due ${due}`}.`,
       advice: due !== undefined && Date.parse(due) < now ? 'It is overdue.' : 'Tick it off when it is done.',
       visits: [noted],
+      at: [openedAt],
     }));
 }
 

@@ -10,6 +10,7 @@ export {
   type ElementName,
   type TerminalAddress,
 } from './address';
+export { partMeant } from './part-meant';
 export { boardsMeant, meansBoard } from './boards-meant';
 export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
 export { CAUTIONS } from './cautions';

@@ -60,9 +60,11 @@ describe('the list of suspicions', () => {
       words: `Fact ${index}.`,
       advice: 'Look.',
       visits: [],
+      cases: ['2026-08-02', '2026-10-14'],
     }));
     const shown = await Shown.of(SuspicionList, { suspicions });
     expect(shown.page.querySelectorAll('li').length).toBe(3);
+    expect(shown.words).toContain('2026-08-02, 2026-10-14');
     await shown.press('2 more');
     expect(shown.page.querySelectorAll('li').length).toBe(5);
   });

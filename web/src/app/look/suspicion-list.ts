@@ -15,6 +15,9 @@ const AT_A_GLANCE = 3;
       @for (each of shown(); track each.words) {
         <li class="warning" [attr.data-suspicion]="each.kind">
           <strong>{{ each.words }}</strong>&ngsp;<span>{{ each.advice }}</span>
+          @if (each.cases.length > 1) {
+            <span class="soft">{{ each.cases.join(', ') }}</span>
+          }
         </li>
       }
     </ul>
