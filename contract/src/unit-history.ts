@@ -1,6 +1,8 @@
 import {
   elementName,
   isKnownElement,
+  meansBoard,
+  partMeant,
   pastVisit,
   replay,
   type FittedPart,
@@ -38,11 +40,13 @@ export function merged<Value>(records: readonly Readonly<Record<string, Value>>[
 /** Parts put in before this record began, as the unit's file has them. */
 export function fittedBefore(unit: Unit, model: UnitModelDocument | undefined): readonly FittedPart[] {
   return (unit.fitted ?? []).map((each) => {
-    const isKnown = model !== undefined && isKnownElement(model, each.part);
+    if (!model) return { ...each, name: each.part, isBoard: /\bboard\b/i.test(each.part) };
+    const part = partMeant(model, each.part);
     return {
       ...each,
-      name: isKnown ? elementName(model, each.part) : each.part,
-      isBoard: (model?.boards ?? []).some(({ id }) => id === each.part) || /\bboard\b/i.test(each.part),
+      part,
+      name: isKnownElement(model, part) ? elementName(model, part) : each.part,
+      isBoard: meansBoard(model, each.part),
     };
   });
 }

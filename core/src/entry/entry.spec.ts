@@ -2,7 +2,7 @@ import burnerProcedure from '../../../demo/data/procedures/burner-does-not-fire.
 import ventProcedure from '../../../demo/data/procedures/vent-runs-one-way.json';
 import burnerDocument from '../../../demo/data/unit-models/co2-burner.json';
 import ventDocument from '../../../demo/data/unit-models/roof-vent-drive.json';
-import { observedIn, rankEntries, sharedWords } from '.';
+import { Hearing, observedIn, rankEntries } from '.';
 import type { ProcedureDocument } from '../procedure';
 import { isWatched, readSequence } from '../sequence';
 import { VisitDriver } from '../testing/demo';
@@ -141,9 +141,75 @@ describe('where to begin', () => {
   });
 });
 
-describe('shared words', () => {
-  it('are those that tell something, whatever their ending', () => {
-    expect(sharedWords('pump does not start', 'The pumps never started')).toBe(2);
-    expect(sharedWords('does not', 'it does not')).toBe(0);
+describe('what a complaint fits', () => {
+  const CHARTS = [
+    'no carbon dioxide',
+    'burner does not light',
+    'burner goes out',
+    'Pump contactor does not pull in',
+    'pump does not start',
+    'vent opens but does not close',
+    'vent closes but does not open',
+    'contactor hums',
+  ];
+  const hearing = new Hearing(CHARTS, {
+    boards: [],
+    devices: [{ id: 'K1', kind: 'contactor', name: 'Pump contactor' }],
+  } as unknown as UnitModelDocument);
+  /** The charts that fit, the best first. */
+  const fits = (said: string): readonly string[] =>
+    CHARTS.flatMap((chart, index) => {
+      const fit = hearing.fit(index, said);
+      return fit ? [{ chart, ...fit }] : [];
+    })
+      .sort((a, b) => b.score - a.score)
+      .map(({ chart }) => chart);
+
+  it('is never its opposite', () => {
+    expect(fits('too much carbon dioxide')).toEqual([]);
+    expect(fits('no carbon dioxide since Monday')).toEqual(['no carbon dioxide']);
+    expect(fits('will not stop')).toEqual([]);
+    expect(fits('vent opens but does not close')[0]).toBe('vent opens but does not close');
+    expect(fits('vent opens but does not close')).not.toContain('vent closes but does not open');
+    expect(fits('the contactor has no hum')).not.toContain('contactor hums');
+    expect(fits("it won't light, the burner")[0]).toBe('burner does not light');
+  });
+
+  it('is found by its title, by a part under its other name, and although it is misspelt', () => {
+    expect(fits('contactor does not pull in')[0]).toBe('Pump contactor does not pull in');
+    expect(fits('K1 does not pull in')[0]).toBe('Pump contactor does not pull in');
+    expect(fits('burnner does not lihgt')[0]).toBe('burner does not light');
+    expect(fits('carbn dioxyde: none')).toEqual([]);
+  });
+
+  it('counts rare words more than those of every chart, and says which they were', () => {
+    expect(fits('the burner goes out at night')[0]).toBe('burner goes out');
+    const fit = hearing.fit(CHARTS.indexOf('pump does not start'), 'The pumps never started');
+    expect(fit?.words).toEqual(['pumps', 'started']);
+    const pumps = hearing.fit(CHARTS.indexOf('pump does not start'), 'something about the pump')?.score ?? 0;
+    expect(pumps).toBeLessThan(fit?.score ?? 0);
+  });
+
+  it('tells several complaints apart, and quotes the one that fits', () => {
+    const driver = opened(VENT, 'rain comes in');
+    driver.log({
+      type: 'intake-recorded',
+      topic: 'complaint',
+      text: 'vent opens but does not close',
+      grade: 'reported',
+    });
+    const complaint = first(driver)?.reasons.find(({ kind }) => kind === 'complaint');
+    expect(complaint?.words).toContain(
+      'The complaint “vent opens but does not close” fits “vent opens but does not close”',
+    );
+  });
+
+  it('says where the opposite of a sign was noted as well', () => {
+    const driver = opened(VENT);
+    const click = { type: 'sign-noted', sense: 'sound', what: 'click', where: 'relay', grade: 'observed' } as const;
+    driver.log({ ...click, isThere: true });
+    expect(first(driver)?.reasons[0]?.words).not.toContain('opposite');
+    driver.log({ ...click, isThere: false });
+    expect(first(driver)?.reasons[0]?.words).toContain('The opposite was noted as well: look again.');
   });
 });

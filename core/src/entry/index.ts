@@ -1,2 +1,2 @@
 export { observedIn, rankEntries, type Observed, type RankedEntry, type Reason, type School } from './rank-entries';
-export { sharedWords, tellingWords } from './shared-words';
+export { Hearing, type Fit } from './hearing';

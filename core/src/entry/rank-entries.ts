@@ -12,7 +12,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '../visit';
-import { sharedWords } from './shared-words';
+import { Hearing } from './hearing';
 
 /** Which kind of evidence leads where both point somewhere: the trade has both schools. */
 export type School = 'code-first' | 'watch-first';
@@ -43,6 +43,8 @@ export interface Observed {
   /** The outcome of the newest watch that stopped somewhere, and its sequence. */
   readonly watch?: { readonly sequence: string; readonly outcome: WatchOutcome };
   readonly signs: readonly EventOf<'sign-noted'>[];
+  /** Looked for, and not there. */
+  readonly absent: readonly EventOf<'sign-noted'>[];
 }
 
 export function observedIn(context: VisitContext, state: VisitState): Observed {
@@ -59,22 +61,76 @@ export function observedIn(context: VisitContext, state: VisitState): Observed {
     codes: tellingCodes(context, state),
     ...(watch?.outcome.stoppedAt ? { watch } : {}),
     signs: standingOf(state, 'sign-noted').filter(({ isThere }) => isThere),
+    absent: standingOf(state, 'sign-noted').filter(({ isThere }) => !isThere),
   };
+}
+
+/** Something that speaks for an entry, and which complaint it is where it is one. */
+interface Match {
+  readonly reason: Reason;
+  readonly score: number;
+  readonly said?: string;
 }
 
 /** Weights of a match, for the school that trusts it first and for the other. */
 const WEIGHTS = { first: 6, second: 4, complaint: 1, sign: 2 } as const;
 /** A code from memory says less than one that is shown now. */
 const STORED_PART = 0.7;
-/** Most that shared words of complaints add up to. */
+/** Most that the words of complaints add up to. */
 const MOST_WORDS = 3;
 
 /** Charts with the steps to begin at, the best supported first. Charts nothing speaks for come last, at their start. */
 export function rankEntries(context: VisitContext, observed: Observed, school: School): readonly RankedEntry[] {
   const charts = Object.values(context.procedures).filter((each) => isChart(context, each));
+  const heard = new Heard(context, charts, observed);
   return charts
-    .flatMap((procedure) => rankChart(context, procedure, observed, school))
+    .flatMap((procedure) => rankChart(context, procedure, observed, school, heard))
     .sort((a, b) => b.score - a.score || a.skipped.length - b.skipped.length);
+}
+
+/** What the words of the customer and of signs fit among all charts, so that a rare word counts more than one of every chart. */
+class Heard {
+  readonly #hearing: Hearing;
+  readonly #observed: Observed;
+
+  constructor({ model }: VisitContext, charts: readonly ProcedureDocument[], observed: Observed) {
+    const texts = charts.flatMap(({ title, entries = [] }) => [
+      title,
+      ...entries.flatMap(({ complaint, sign }) => complaint ?? sign ?? []),
+    ]);
+    this.#hearing = new Hearing([...new Set(texts)], model);
+    this.#observed = observed;
+  }
+
+  /** The complaint that fits a text best, with the words that do. */
+  complaint(
+    text: string,
+  ): { readonly said: string; readonly words: readonly string[]; readonly score: number } | undefined {
+    const at = this.#hearing.texts.indexOf(text);
+    const fits = this.#observed.complaints.flatMap((said) => {
+      const fit = this.#hearing.fit(at, said);
+      return fit ? [{ said, ...fit }] : [];
+    });
+    return fits.sort((a, b) => b.score - a.score)[0];
+  }
+
+  /** A sign that fits a text, and whether another one says the opposite of it. */
+  sign(text: string): { readonly event: EventOf<'sign-noted'>; readonly isContradicted: boolean } | undefined {
+    const at = this.#hearing.texts.indexOf(text);
+    const isAt = ({ what, where, value }: EventOf<'sign-noted'>): boolean =>
+      this.#hearing.fit(at, `${what}, ${where}, ${value ?? ''}`) !== undefined;
+    const event = this.#observed.signs.find(isAt);
+    if (!event) return undefined;
+    const other = this.#observed.absent.some((each) => isAt(each) || isSameSign(each, event));
+    const denied = this.#observed.signs.some(
+      (each) => each !== event && this.#hearing.fit(at, `no ${each.what}`) !== undefined && !isAt(each),
+    );
+    return { event, isContradicted: other || denied };
+  }
+}
+
+function isSameSign(one: EventOf<'sign-noted'>, other: EventOf<'sign-noted'>): boolean {
+  return one.sense === other.sense && one.what === other.what && one.where === other.where;
 }
 
 function isChart({ model }: VisitContext, procedure: ProcedureDocument): boolean {
@@ -87,22 +143,29 @@ function rankChart(
   procedure: ProcedureDocument,
   observed: Observed,
   school: School,
+  heard: Heard,
 ): readonly RankedEntry[] {
   const byStep = new Map<string, { reasons: Reason[]; score: number }>();
-  const general: Reason[] = [];
-  let said = 0;
-  for (const entry of procedure.entries ?? []) {
-    const match = matched(context, entry, observed, school);
+  const heardOf = new Map<string, Match>();
+  for (const entry of [{ complaint: procedure.title }, ...(procedure.entries ?? [])]) {
+    const match = matched(context, entry, observed, school, heard);
     if (!match) continue;
-    if (match.reason.kind === 'complaint') {
-      said = Math.min(MOST_WORDS, said + match.score);
-      if (!general.some(({ words }) => words === match.reason.words)) general.push(match.reason);
+    if (match.said !== undefined) {
+      // Of everything a chart answers, what fits a complaint best speaks for it, once.
+      const known = heardOf.get(match.said);
+      if (!known || known.score < match.score) heardOf.set(match.said, match);
       continue;
     }
     const at = entry.at ?? procedure.start;
     const known = byStep.get(at) ?? { reasons: [], score: 0 };
     byStep.set(at, { reasons: [...known.reasons, match.reason], score: known.score + match.score });
   }
+  const fitting = [...heardOf.values()].sort((a, b) => b.score - a.score);
+  const general = fitting.map(({ reason }) => reason);
+  const said = Math.min(
+    MOST_WORDS,
+    fitting.reduce((sum, { score }) => sum + score, 0),
+  );
   if (byStep.size === 0) byStep.set(procedure.start, { reasons: [], score: 0 });
   return [...byStep].map(([step, { reasons, score }]) => {
     const way = wayTo(procedure, step);
@@ -127,19 +190,15 @@ function matched(
   entry: EntryDocument,
   observed: Observed,
   school: School,
-): { readonly reason: Reason; readonly score: number } | undefined {
+  heard: Heard,
+): Match | undefined {
   if (entry.code !== undefined) return byCode(context, entry.code, observed, school);
   if (entry.stage !== undefined) return byStage(entry, observed, school);
-  if (entry.sign !== undefined) return bySign(entry.sign, observed);
-  return entry.complaint === undefined ? undefined : byComplaint(entry.complaint, observed);
+  if (entry.sign !== undefined) return bySign(entry.sign, heard);
+  return entry.complaint === undefined ? undefined : byComplaint(entry.complaint, heard);
 }
 
-function byCode(
-  { model }: VisitContext,
-  code: string,
-  { codes }: Observed,
-  school: School,
-): { readonly reason: Reason; readonly score: number } | undefined {
+function byCode({ model }: VisitContext, code: string, { codes }: Observed, school: School): Match | undefined {
   const read = codes.find((each) => each.document?.code === code);
   if (!read) return undefined;
   const effect = (read.document?.effectOf ?? []).length > 0 ? '; it may be the effect of another fault' : '';
@@ -150,11 +209,7 @@ function byCode(
   return { reason: { kind: 'code', words }, score: weight * (read.event.stored ? STORED_PART : 1) };
 }
 
-function byStage(
-  { stage, commanded }: EntryDocument,
-  { watch }: Observed,
-  school: School,
-): { readonly reason: Reason; readonly score: number } | undefined {
+function byStage({ stage, commanded }: EntryDocument, { watch }: Observed, school: School): Match | undefined {
   const { stoppedAt, failure, fact } = watch?.outcome ?? {};
   if (!watch || !stoppedAt || fact === undefined || stage !== `${watch.sequence}.${stoppedAt.id}`) return undefined;
   const isOther =
@@ -166,23 +221,24 @@ function byStage(
   return { reason: { kind: 'watch', words: fact }, score: weight + (isExact ? 1 : 0) };
 }
 
-function bySign(sign: string, { signs }: Observed): { readonly reason: Reason; readonly score: number } | undefined {
-  const noted = signs.find(({ what, where, value }) => sharedWords(sign, `${what} ${where} ${value ?? ''}`) > 0);
+function bySign(sign: string, heard: Heard): Match | undefined {
+  const noted = heard.sign(sign);
   if (!noted) return undefined;
+  const { what, where } = noted.event;
+  const but = noted.isContradicted ? ' The opposite was noted as well: look again.' : '';
   return {
-    reason: { kind: 'sign', words: `Noted: ${noted.what}${noted.where ? `, ${noted.where}` : ''}.` },
-    score: WEIGHTS.sign,
+    reason: { kind: 'sign', words: `Noted: ${what}${where ? `, ${where}` : ''}.${but}` },
+    score: noted.isContradicted ? WEIGHTS.sign / 2 : WEIGHTS.sign,
   };
 }
 
-function byComplaint(
-  complaint: string,
-  { complaints }: Observed,
-): { readonly reason: Reason; readonly score: number } | undefined {
-  const shared = Math.max(0, ...complaints.map((said) => sharedWords(complaint, said)));
-  if (shared === 0) return undefined;
+function byComplaint(complaint: string, heard: Heard): Match | undefined {
+  const fit = heard.complaint(complaint);
+  if (!fit) return undefined;
+  const words = fit.words.map((word) => `“${word}”`).join(', ');
   return {
-    reason: { kind: 'complaint', words: `The customer's words fit “${complaint}”.` },
-    score: Math.min(shared, MOST_WORDS) * WEIGHTS.complaint,
+    reason: { kind: 'complaint', words: `The complaint “${fit.said}” fits “${complaint}”: ${words}.` },
+    score: Math.min(fit.score, MOST_WORDS) * WEIGHTS.complaint,
+    said: fit.said,
   };
 }

@@ -1,13 +1,18 @@
 import type { LibraryProcedure } from '@juxtameter/contract';
-import { sharedWords } from '@juxtameter/core';
+import { Hearing } from '@juxtameter/core';
 
-/** Charts for a unit model, those whose complaints share words with what the customer says first. */
+/** Charts for a unit model, those first whose complaints or title fit best what the customer says. */
 export function rankProcedures(
   procedures: readonly LibraryProcedure[],
   unitModel: string | undefined,
   complaint: string,
 ): readonly LibraryProcedure[] {
-  const score = (procedure: LibraryProcedure): number =>
-    sharedWords([procedure.title, ...procedure.complaints].join(' '), complaint);
-  return procedures.filter((each) => each.unitModel === unitModel).sort((a, b) => score(b) - score(a));
+  const charts = procedures.filter((each) => each.unitModel === unitModel);
+  const texts = charts.flatMap(({ title, complaints }) => [title, ...complaints]);
+  const hearing = new Hearing([...new Set(texts)]);
+  const fitOf = (text: string): number => hearing.fit(hearing.texts.indexOf(text), complaint)?.score ?? 0;
+  const scores = new Map(
+    charts.map((chart) => [chart, Math.max(...[chart.title, ...chart.complaints].map(fitOf))] as const),
+  );
+  return [...charts].sort((a, b) => (scores.get(b) ?? 0) - (scores.get(a) ?? 0));
 }
