@@ -40,7 +40,7 @@ export function chainScale({ nominal }: Pick<Chain, 'nominal'>): ChainScale {
 }
 
 /** How a chain may be: what the feed gives, and what the load is left with. */
-export interface Supply {
+export interface FeedBounds {
   /** Volts of the feed, between these. */
   readonly feed: Ends;
   /** Least volts that a reading of all of it shows. */
@@ -58,7 +58,7 @@ export function explains(
   { origins }: Pick<Potentials, 'origins'>,
   readings: readonly ChainReading[],
   { taken, alive }: ChainScale,
-  { feed, shows = 0, leaves = Infinity }: Supply,
+  { feed, shows = 0, leaves = Infinity }: FeedBounds,
 ): boolean {
   const isPoor = leaves < Infinity;
   // What takes less than that is a wire, and what leaves less does not conduct.

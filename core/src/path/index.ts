@@ -5,4 +5,5 @@ export { type ChainReading } from './explains';
 export { halfSplit, mustBeFound, splits, type Found } from './half-split';
 export { conductingLinks, locate, voltsShow, type ChainPlace } from './locate';
 export { chainOutcomes, type ChainOutcome } from './outcomes';
-export { breakWords, CHAIN_RESULTS, namesOf, placeKey, suspectableElements, suspectsOf, WIRES } from './place-words';
+export { CHAIN_RESULTS, namesOf, placeKey } from './place-key';
+export { breakWords } from './place-words';

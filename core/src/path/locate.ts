@@ -1,6 +1,13 @@
 import { presenceOf, type Ends, type Presence } from '../reference';
 import { linksOf, type Chain } from './chain';
-import { chainScale, explains, explainsByHeavyLoad, type ChainReading, type ChainScale, type Supply } from './explains';
+import {
+  chainScale,
+  explains,
+  explainsByHeavyLoad,
+  type ChainReading,
+  type ChainScale,
+  type FeedBounds,
+} from './explains';
 import { restings, type Hypothesis } from './hypotheses';
 import { potentialsOf } from './network';
 
@@ -64,7 +71,7 @@ function sorted(indices: readonly number[]): readonly number[] {
   return [...new Set(indices)].sort((a, b) => a - b);
 }
 
-function supplyOf(kind: Hypothesis['kind'], { taken, alive, served, top }: ChainScale): Supply {
+function boundsOf(kind: Hypothesis['kind'], { taken, alive, served, top }: ChainScale): FeedBounds {
   switch (kind) {
     case 'served':
       return { feed: { low: served, high: top }, shows: served };
@@ -80,7 +87,7 @@ function supplyOf(kind: Hypothesis['kind'], { taken, alive, served, top }: Chain
 }
 
 function holds({ kind, potentials }: Hypothesis, readings: readonly ChainReading[], scale: ChainScale): boolean {
-  return explains(potentials, readings, scale, supplyOf(kind, scale));
+  return explains(potentials, readings, scale, boundsOf(kind, scale));
 }
 
 /**

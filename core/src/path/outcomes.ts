@@ -3,7 +3,7 @@ import { chainScale, type ChainReading } from './explains';
 import { halfSplit } from './half-split';
 import type { Hypothesis } from './hypotheses';
 import { locate, type ChainPlace } from './locate';
-import { placeKey } from './place-words';
+import { placeKey } from './place-key';
 
 /** What a chain comes to when one thing is wrong with it and these points are read. */
 export interface ChainOutcome {

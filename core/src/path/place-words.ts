@@ -1,55 +1,8 @@
 import { elementName, terminalLabel, wireColourAt, type UnitModelDocument } from '../unit-model';
-import { linksOf, type Chain } from './chain';
+import type { Chain } from './chain';
 import type { ChainPlace } from './locate';
+import { namesOf } from './place-key';
 import { BREAK_WORDS } from './words';
-
-/** The elements that may be to blame, wires left out. */
-export function suspectsOf(chain: Chain, { links }: Pick<ChainPlace, 'links'>): readonly string[] {
-  return namesOf(chain, links, 'parts');
-}
-
-/** Every element of a chain that could stop its voltage, wires and what this unit lacks left out. */
-export function suspectableElements(chain: Chain): readonly string[] {
-  const indices = linksOf(chain).flatMap(({ isAbsent }, index) => (isAbsent === true ? [] : [index]));
-  return namesOf(chain, indices, 'parts');
-}
-
-/** Elements of these links, each once: parts, or the wires between them. */
-export function namesOf(chain: Chain, indices: readonly number[], which: 'parts' | 'wires'): readonly string[] {
-  const links = linksOf(chain);
-  const found = indices.flatMap((index) => {
-    const { kind, element } = links[index] ?? {};
-    if (element === undefined || kind === 'jumper') return [];
-    return (kind === 'wire') === (which === 'wires') ? [element] : [];
-  });
-  return [...new Set(found)];
-}
-
-/** Results of a chain besides what is left of it. */
-export const CHAIN_RESULTS = ['no-feed', 'weak-feed', 'loss', 'contradiction'] as const;
-
-/** Stands for the wires in the name of a set. */
-export const WIRES = 'wires';
-
-/**
- * What a chain comes to, by the name a chart branches by: everything that is left, in the order of the current, wires
- * last ("FS1+wires"); an element or a wire alone only where nothing else is left. Undefined where what is left has no name, because
- * the feed was not read.
- */
-export function placeKey(chain: Chain, place: ChainPlace): string | undefined {
-  const { links, open, holding, isServed, isSourceOpen, isSourceWeak, isContradictory } = place;
-  if (isContradictory) return 'contradiction';
-  if (isSourceOpen) return open.length === 0 ? 'no-feed' : undefined;
-  if (open.length === 0 && !isServed) {
-    const isLost = holding.some(({ kind }) => kind === 'poor');
-    if (!isSourceWeak) return 'loss';
-    return isLost ? undefined : 'weak-feed';
-  }
-  if (isSourceWeak) return undefined;
-  const [parts, wires] = [namesOf(chain, links, 'parts'), namesOf(chain, links, 'wires')];
-  const alone = parts.length === 0 && wires.length === 1 ? wires : [];
-  return alone[0] ?? [...parts, ...(wires.length > 0 ? [WIRES] : [])].join('+');
-}
 
 /**
  * What the readings say and no more: "It stops between X1·3 and X1·4: Float switch FS1 or wires (red, orange)." Wires
