@@ -1,4 +1,5 @@
-import { linksOf, nodesOf, type Chain } from './chain';
+import type { Chain } from './chain';
+import { linksOf, nodesOf } from './layout';
 import type { Hypothesis } from './hypotheses';
 import type { ChainReading } from './explains';
 import { voltsShow, type ChainPlace } from './locate';

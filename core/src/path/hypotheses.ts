@@ -1,4 +1,4 @@
-import { linksOf, type Layout } from './chain';
+import { linksOf, type Layout } from './layout';
 import { potentialsOf, type Potentials } from './network';
 
 /** One thing that may be wrong with a chain, or nothing, and what its nodes are joined to then. */

@@ -1,5 +1,6 @@
-export { linksOf, nodesOf, type Chain, type ChainLink } from './chain';
-export { chainOf, chainsOf, reachablePoints, withJumpers, type Jumper, type Options } from './lay-out';
+export { type Chain } from './chain';
+export { linksOf, nodesOf, type ChainLink } from './layout';
+export { chainOf, chainsOf, reachablePoints, withJumpers, type Jumper, type Options } from './chain-of';
 export { lintPaths } from './lint-paths';
 export { type ChainReading } from './explains';
 export { halfSplit, mustBeFound, splits, type Found } from './half-split';

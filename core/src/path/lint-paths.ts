@@ -6,7 +6,7 @@ import {
   type Problem,
   type UnitModelDocument,
 } from '../unit-model';
-import { chainOf } from './lay-out';
+import { chainOf } from './chain-of';
 
 /** Every path begins and ends somewhere, and can be followed along the wiring list. */
 export function lintPaths(model: UnitModelDocument): readonly Problem[] {

@@ -1,5 +1,6 @@
 import { presenceOf, type Ends, type Presence } from '../reference';
-import { linksOf, type Chain } from './chain';
+import type { Chain } from './chain';
+import { linksOf } from './layout';
 import {
   chainScale,
   explains,

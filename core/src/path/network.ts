@@ -1,4 +1,4 @@
-import { linksOf, nodesOf, type Layout } from './chain';
+import { linksOf, nodesOf, type Layout } from './layout';
 
 /** What is supposed of the links of a chain; all others conduct. */
 export interface Supposed {

@@ -1,4 +1,5 @@
-import { nodesOf, type Chain } from './chain';
+import type { Chain } from './chain';
+import { nodesOf } from './layout';
 import { chainScale, type ChainReading } from './explains';
 import { halfSplit } from './half-split';
 import type { Hypothesis } from './hypotheses';

@@ -1,4 +1,5 @@
-import { linksOf, type Chain } from './chain';
+import type { Chain } from './chain';
+import { linksOf } from './layout';
 import type { ChainPlace } from './locate';
 
 /** Elements of these links, each once: parts, or the wires between them. */

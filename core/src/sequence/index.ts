@@ -22,5 +22,6 @@ export {
 } from './watch';
 export { secondsBetween } from './seconds-between';
 export { runsOf, type Note, type Run, type Span } from './runs';
-export { commandAsked, watchOutcome, type StageFailure, type WatchOutcome } from './watch-outcome';
+export { commandAsked, watchOutcome, type WatchOutcome } from './watch-outcome';
 export { holdOffsRunning, lastSwitching, type RunningHoldOff } from './hold-offs';
+export { type StageFailure } from './watch-words';

@@ -3,10 +3,7 @@ import { elementName, type CodeDocument } from '../unit-model';
 import type { VisitContext } from '../visit';
 import { isWatched, stageOf, type PlannedStage } from './sequence-plan';
 import { isTooEarly, type Watch, type WatchMark } from './watch';
-import { WATCH_WORDS } from './watch-words';
-
-/** How the stage failed that did not follow. */
-export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
+import { WATCH_WORDS, type StageFailure } from './watch-words';
 
 /** What a watch comes to. */
 export interface WatchOutcome {

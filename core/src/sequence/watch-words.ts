@@ -1,4 +1,5 @@
-import type { StageFailure } from './watch-outcome';
+/** How the stage failed that did not follow. */
+export type StageFailure = 'not-commanded' | 'not-actual' | 'not-known';
 
 const FAILURE: Readonly<Record<StageFailure, string>> = {
   'not-commanded': 'did not follow, and was not commanded',

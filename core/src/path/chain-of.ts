@@ -8,7 +8,8 @@ import {
   type PathDocument,
   type UnitModelDocument,
 } from '../unit-model';
-import { linksOf, type Chain, type ChainLink, type Layout } from './chain';
+import type { Chain } from './chain';
+import { linksOf, type ChainLink, type Layout } from './layout';
 import { hypothesesOf, MOST_RESTING } from './hypotheses';
 import { avoidableLinks, besides, wayThrough } from './way';
 
