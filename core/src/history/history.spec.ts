@@ -184,6 +184,23 @@ describe('the history of a unit', () => {
       }
     });
 
+    it('sees one part fail on several units of a kind, and not one unit of bad luck', () => {
+      const fails = (...days: readonly string[]): readonly PastVisit[] =>
+        days.map((day) => visit(day, { findings: found('FS1') }));
+      const fleet = (own: readonly PastVisit[], ...sisters: readonly (readonly PastVisit[])[]): Suspicion | undefined =>
+        suspicions(own, [], {
+          now: NOVEMBER,
+          sisters: sisters.map((past, index) => ({ name: `Line ${index + 1}`, past, parts: [] })),
+        }).find(({ kind }) => kind === 'fleet');
+      const three = fleet(fails('2026-08-02'), fails('2026-09-03'), fails('2026-10-04'));
+      expect(three?.words).toBe('FS1 failed 3 times on 3 units of this kind here: this one, Line 1, Line 2.');
+      expect(three?.cases).toEqual(['2026-08-02', '2026-09-03', '2026-10-04']);
+      expect(fleet([], fails('2026-09-03', '2026-10-04'), fails('2026-10-05'))?.words).toContain('Line 1, Line 2');
+      expect(fleet(fails('2026-08-02'), fails('2026-09-03'))).toBeUndefined();
+      expect(fleet(fails('2026-08-02', '2026-09-03', '2026-10-04'), [])).toBeUndefined();
+      expect(fleet(fails('2024-08-02'), fails('2024-09-03'), fails('2026-10-04'))).toBeUndefined();
+    });
+
     it('makes no pattern of two different boards, once each', () => {
       const two = [
         visit('2026-08-02', { fitted: put('CB', '2026-08-02', true) }),

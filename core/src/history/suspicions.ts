@@ -5,6 +5,7 @@ export const SUSPICION_KINDS = [
   'left-altered',
   'new-board',
   'same-part',
+  'fleet',
   'same-code',
   'never-right',
   'same-weather',
@@ -32,6 +33,15 @@ export interface Present {
   /** Milliseconds since 1970. */
   readonly now: number;
   readonly visit?: PastVisit;
+  /** Other units of the same kind at the same site. */
+  readonly sisters?: readonly Sister[];
+}
+
+/** A unit of the same kind at the same site. */
+export interface Sister {
+  readonly name: string;
+  readonly past: readonly PastVisit[];
+  readonly parts: readonly FittedPart[];
 }
 
 /** A repeat within so many days is a repeat failure. */
@@ -47,7 +57,7 @@ const DAY = 86_400_000;
 export function suspicions(
   past: readonly PastVisit[],
   parts: readonly FittedPart[],
-  { now, visit }: Present,
+  { now, visit, sisters = [] }: Present,
 ): readonly Suspicion[] {
   const earlier = past.filter(({ id, openedAt }) => id !== visit?.id && isWithin(openedAt, now, REPEAT_DAYS));
   const all = visit ? [...earlier, visit] : earlier;
@@ -56,6 +66,7 @@ export function suspicions(
     ...leftAltered(past, visit),
     ...newBoards(fitted, now),
     ...repeatedParts(fitted, all, now),
+    ...acrossTheFleet(fitted, all, sisters, now),
     ...repeatedCodes(all),
     ...neverRight(all),
     ...repeatedWeather(earlier, visit),
@@ -125,9 +136,79 @@ const NO_FAILURE: ReadonlySet<string> = new Set(['none', 'open']);
  * on visit after visit, or put in again, is a repeat.
  */
 function repeatedParts(fitted: readonly FittedPart[], all: readonly PastVisit[], now: number): Found[] {
-  const turns = new Map<string, PartTurn[]>();
+  return partTurns(fitted, all).flatMap(({ name, turns, failures }): Found[] => {
+    if (failures.length < 2) return [];
+    const last = failures.at(-1)?.at ?? '';
+    const renewals = turns.filter(({ kind }) => kind === 'fitted').length;
+    return [
+      {
+        kind: 'same-part',
+        words: `${name} failed ${failures.length} times within a year, the last ${ago(last, now)}.`,
+        advice:
+          renewals > 1
+            ? 'A second new part with the same fault: look for the cause outside it.'
+            : 'It was found again and again: look for the cause outside it.',
+        visits: [...new Set(turns.flatMap(({ visit }) => visit ?? []))],
+        at: failures.map(({ at }) => at),
+      },
+    ];
+  });
+}
+
+/** So many failures of one part, on more than one unit of a kind, are no bad luck of one unit; common practice, no source. */
+const FLEET_FAILURES = 3;
+
+/** The same part failing on several units of a kind at one site. */
+function acrossTheFleet(
+  fitted: readonly FittedPart[],
+  all: readonly PastVisit[],
+  sisters: readonly Sister[],
+  now: number,
+): Found[] {
+  const isRecent = ({ at }: { readonly at: string }): boolean => isWithin(at, now, REPEAT_DAYS);
+  const units = [
+    { name: 'this one', parts: partTurns(fitted, all) },
+    ...sisters.map(({ name, past, parts }) => ({
+      name,
+      parts: partTurns(
+        [...parts, ...past.flatMap((each) => each.fitted)].filter(isRecent),
+        past.filter(({ openedAt }) => isRecent({ at: openedAt })),
+      ),
+    })),
+  ];
+  const ids = new Set(units.flatMap(({ parts }) => parts.map(({ part }) => part)));
+  return [...ids].flatMap((id): Found[] => {
+    const failing = units.flatMap(({ name, parts }) => {
+      const found = parts.find(({ part, failures }) => part === id && failures.length > 0);
+      return found ? [{ unit: name, name: found.name, failures: found.failures }] : [];
+    });
+    const failures = failing.flatMap((each) => each.failures);
+    if (failing.length < 2 || failures.length < FLEET_FAILURES) return [];
+    return [
+      {
+        kind: 'fleet',
+        words: `${failing[0]?.name ?? id} failed ${failures.length} times on ${failing.length} units of this kind here: ${failing.map(({ unit }) => unit).join(', ')}.`,
+        advice: 'Look for what they share: water, supply, heat, a batch, how they are used.',
+        visits: [],
+        at: failures.map(({ at }) => at),
+      },
+    ];
+  });
+}
+
+/** What happened to each part of a unit, in order, and the failures in it. */
+function partTurns(
+  fitted: readonly FittedPart[],
+  all: readonly PastVisit[],
+): readonly {
+  readonly part: string;
+  readonly name: string;
+  readonly turns: readonly PartTurn[];
+  readonly failures: readonly PartTurn[];
+}[] {
+  const byPart = new Map<string, PartTurn[]>();
   const add = (part: string, turn: PartTurn): void => {
-    turns.set(part, [...(turns.get(part) ?? []), turn]);
+    byPart.set(part, [...(byPart.get(part) ?? []), turn]);
   };
   for (const { part, name, at, visit, isBoard } of fitted)
     if (!isBoard) add(part, { kind: 'fitted', name, at, ...(visit === undefined ? {} : { visit }) });
@@ -135,24 +216,9 @@ function repeatedParts(fitted: readonly FittedPart[], all: readonly PastVisit[],
     for (const { class: suspect, item, itemName, part = item, partName = itemName } of findings)
       if (part !== undefined && !NO_FAILURE.has(suspect))
         add(part, { kind: 'found', name: partName ?? part, at: openedAt, visit: id });
-  return [...turns.values()].flatMap((each): Found[] => {
-    const cases = failuresOf([...each].sort((a, b) => a.at.localeCompare(b.at)));
-    const name = each[0]?.name ?? '';
-    if (cases.length < 2) return [];
-    const last = cases.at(-1)?.at ?? '';
-    const renewals = each.filter(({ kind }) => kind === 'fitted').length;
-    return [
-      {
-        kind: 'same-part',
-        words: `${name} failed ${cases.length} times within a year, the last ${ago(last, now)}.`,
-        advice:
-          renewals > 1
-            ? 'A second new part with the same fault: look for the cause outside it.'
-            : 'It was found again and again: look for the cause outside it.',
-        visits: [...new Set(each.flatMap(({ visit }) => visit ?? []))],
-        at: cases.map(({ at }) => at),
-      },
-    ];
+  return [...byPart].map(([part, each]) => {
+    const turns = [...each].sort((a, b) => a.at.localeCompare(b.at));
+    return { part, name: turns[0]?.name ?? part, turns, failures: failuresOf(turns) };
   });
 }
 

@@ -15,6 +15,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { libraryFeature } from '../library/library.reducer';
 import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
 import { PreferencesActions } from '../preferences/preferences.actions';
@@ -47,6 +48,7 @@ export class LookPage {
   private readonly store = inject(Store);
   private readonly starts = viewChild(WhereToStart);
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  private readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
   protected readonly isHistoryFromTablet = this.store.selectSignal(historyFeature.selectIsFromTablet);
   protected readonly isHistoryMissing = this.store.selectSignal(historyFeature.selectIsMissing);
   protected readonly school = this.store.selectSignal(preferencesFeature.selectSchool);
@@ -54,7 +56,9 @@ export class LookPage {
   protected readonly hasChart = computed(() => this.visit().procedure !== undefined);
   protected readonly suspicions = computed(() => {
     const past = pastVisit(this.visitId(), this.context(), this.visit());
-    return unitSuspicions(this.history(), this.pinned().unit, this.context().model, { now: Date.now(), visit: past });
+    const present = { now: Date.now(), visit: past };
+    const units = this.library()?.units;
+    return unitSuspicions(this.history(), this.pinned().unit, this.context().model, present, units);
   });
   protected readonly complaints = computed(() =>
     complaintsOf(this.visit()).map(({ text, ticked }) => ({

@@ -83,7 +83,7 @@ export class StartPage {
   protected readonly unit = computed(() => this.chosenUnit() ?? this.at() ?? this.units()[0]?.id ?? '');
   protected readonly suspicions = computed(() => {
     const unit = this.units().find((each) => each.id === this.unit());
-    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }) : [];
+    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }, this.units()) : [];
   });
   protected readonly procedures = computed(() => {
     const unitModel = this.units().find((each) => each.id === this.unit())?.unitModel;

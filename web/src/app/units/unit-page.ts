@@ -37,7 +37,7 @@ export class UnitPage {
   private readonly past = computed(() => this.history()?.[this.id()] ?? []);
   protected readonly suspicions = computed(() => {
     const unit = this.unit();
-    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }) : [];
+    return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }, this.library()?.units) : [];
   });
   protected readonly facts = computed(() => {
     const unit = this.unit();
