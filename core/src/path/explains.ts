@@ -26,9 +26,7 @@ export interface ChainScale {
   readonly loadedTop: number;
 }
 
-/**
- * @example chainScale({ nominal: 20 }) // {"taken":2,"alive":14,"served":17,"top":28,"loadedTop":23}
- */
+/** The scale of a chain by its nominal voltage. */
 export function chainScale({ nominal }: Pick<Chain, 'nominal'>): ChainScale {
   return {
     taken: Math.max(PRESENCE.chainDeadPart * nominal, PRESENCE.deadVolts),
