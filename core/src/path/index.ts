@@ -7,4 +7,5 @@ export { halfSplit, mustBeFound, splits, type Found } from './half-split';
 export { conductingLinks, locate, voltsShow, type ChainPlace } from './locate';
 export { chainOutcomes, type ChainOutcome } from './outcomes';
 export { CHAIN_RESULTS, namesOf, placeKey } from './place-key';
+export { patternWords } from './pattern-words';
 export { breakWords } from './place-words';

@@ -11,6 +11,7 @@ import {
   lintPaths,
   locate,
   namesOf,
+  patternWords,
   voltsShow,
   type Chain,
   type ChainReading,
@@ -148,6 +149,16 @@ describe('the place where the voltage stops', () => {
     expect(said(at('CB.X1.1', 'CB.X1.8', 26), at('CB.X1.3', 'CB.X1.8', 19), at('K1.A1', 'K1.A2', 9))).toContain(
       'The voltage falls at more than one place',
     );
+  });
+
+  it('is told by the names of what is left', () => {
+    const told = (pattern: string): string => patternWords(DEMO_MODEL, pattern);
+    expect(told('FS1+wires')).toBe('at Float switch FS1 or wires');
+    expect(told('K1')).toBe('at Pump contactor K1');
+    expect(told('wires')).toBe('at wires');
+    expect(told('w13')).toBe('at Wire X1·3 to FS1·1');
+    expect(told('weak-feed')).toBe('too little fed in');
+    expect(told('one-leg-lost')).toBe('one leg lost');
   });
 
   it('takes a part of the voltage for neither alive nor dead', () => {

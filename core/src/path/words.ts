@@ -36,3 +36,11 @@ export const BREAK_WORDS = {
   sags: (load: string) =>
     `The voltage falls at more than one place: ${load} takes too much, or more than one joint is poor. Its ohms, dead, tell.`,
 } as const;
+
+/** What a chain can come to besides a place. */
+export const CHAIN_RESULT_WORDS: Readonly<Record<string, string>> = {
+  'no-feed': 'nothing fed in',
+  'weak-feed': 'too little fed in',
+  loss: 'part of the voltage lost',
+  contradiction: 'no single fault explains it',
+};

@@ -10,6 +10,7 @@ import {
   type MeasuredOutcome,
   type MeasuringMethod,
 } from '../../procedure';
+import { patternWords } from '../../path';
 import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
 import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
 import { VERDICT_WORDS, type Verdict } from '../../verdict';
@@ -157,7 +158,7 @@ export function verdictWords(
   const meaning =
     outcome.pattern === undefined
       ? meaningOf(context, methodOf(step, method), verdict)
-      : `Together: ${outcome.pattern.replaceAll('-', ' ')}.`;
+      : `${step.measure.chain ? 'It comes to' : 'Together'}: ${patternWords(context.model, outcome.pattern)}.`;
   return { verdict, meaning, points, next };
 }
 

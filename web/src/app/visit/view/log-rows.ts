@@ -1,11 +1,10 @@
 import {
-  elementName,
   eventWords,
   formatReading,
   FUNCTIONS,
   inBase,
-  isKnownElement,
   isRetractable,
+  patternWords,
   verdictWord,
   type Reading,
   type ReadingTaken,
@@ -88,7 +87,7 @@ function wholeRow(context: VisitContext, line: TrailLine): LogRow | undefined {
     id: `${event.id}-whole`,
     kind: 'reading',
     title: step?.text ?? 'Together',
-    detail: pattern === undefined ? 'judged together' : patternWords(context, pattern),
+    detail: pattern === undefined ? 'judged together' : patternWords(context.model, pattern),
     value: '',
     verdict,
     more: [sentence],
@@ -96,11 +95,6 @@ function wholeRow(context: VisitContext, line: TrailLine): LogRow | undefined {
   };
   knownWholes.set(line, row);
   return row;
-}
-
-/** A pattern by its name, or the element where a chain stops. */
-function patternWords({ model }: VisitContext, pattern: string): string {
-  return isKnownElement(model, pattern) ? `at ${elementName(model, pattern)}` : pattern.replaceAll('-', ' ');
 }
 
 function stepIdOf(event: VisitEvent | undefined): string | undefined {
