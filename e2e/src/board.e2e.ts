@@ -175,7 +175,7 @@ test.describe('by keyboard on a tablet', () => {
     await expect(page.locator('jx-reading-entry')).toContainText('Read already along this chain: It stops between');
     await page.keyboard.press('a');
     await hands.at('Float switch FS1, closed or open?');
-    await expect(page.locator('jx-visit-log')).toContainText('at Float switch FS1');
+    await expect(page.locator('jx-visit-log')).toContainText('at Float switch FS1 or wires');
   });
 
   test('a chain is halved and the call jumped from place to place', async ({ workspace, page }) => {
@@ -188,7 +188,7 @@ test.describe('by keyboard on a tablet', () => {
     await page.keyboard.press('k');
     await expect(page.locator('jx-chain-pane [data-role=break]')).toContainText('It stops between X1·1 and X1·8');
     await hands.read('0.1');
-    await expect(page.locator('jx-chain-pane [data-point="CB.X1.4"]')).toHaveAttribute('data-state', 'dead');
+    await expect(page.locator('jx-chain-pane [data-point="CB.X1.5"]')).toHaveAttribute('data-state', 'dead');
     await hands.read('0.1', '26.8');
     await hands.at('Where can mist be called from?');
     await page.keyboard.press('b');
