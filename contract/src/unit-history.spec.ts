@@ -1,28 +1,12 @@
 import type { PastVisit } from '@juxtameter/core';
+import { EMPTY_PAST_VISIT } from '../../core/src/testing/past-visit';
 import type { Unit } from './api';
 import { unitAsSeen } from './unit-history';
 
 const UNIT: Unit = { id: 'mist-line-9', site: 'fernhollow', name: 'Mist line 9', unitModel: 'mist-panel' };
 
 function past(found: Pick<PastVisit, 'options' | 'wireColours'>): PastVisit {
-  return {
-    id: 'v',
-    openedAt: '2026-11-01T08:00:00.000Z',
-    by: 'Wren',
-    closed: true,
-    complaints: [],
-    codes: [],
-    findings: [],
-    fitted: [],
-    weather: [],
-    priorWork: [],
-    settings: {},
-    boards: {},
-    followUps: [],
-    left: [],
-    hazards: [],
-    ...found,
-  };
+  return { ...EMPTY_PAST_VISIT, ...found };
 }
 
 describe('a unit as its visits saw it', () => {

@@ -159,7 +159,7 @@ describe('what a complaint fits', () => {
   /** The charts that fit, the best first. */
   const fits = (said: string): readonly string[] =>
     CHARTS.flatMap((chart, index) => {
-      const fit = hearing.fit(index, said);
+      const fit = hearing.compare(index, said);
       return fit ? [{ chart, ...fit }] : [];
     })
       .sort((a, b) => b.score - a.score)
@@ -184,9 +184,9 @@ describe('what a complaint fits', () => {
 
   it('counts rare words more than those of every chart, and says which they were', () => {
     expect(fits('the burner goes out at night')[0]).toBe('burner goes out');
-    const fit = hearing.fit(CHARTS.indexOf('pump does not start'), 'The pumps never started');
+    const fit = hearing.compare(CHARTS.indexOf('pump does not start'), 'The pumps never started');
     expect(fit?.words).toEqual(['pumps', 'started']);
-    const pumps = hearing.fit(CHARTS.indexOf('pump does not start'), 'something about the pump')?.score ?? 0;
+    const pumps = hearing.compare(CHARTS.indexOf('pump does not start'), 'something about the pump')?.score ?? 0;
     expect(pumps).toBeLessThan(fit?.score ?? 0);
   });
 
@@ -211,5 +211,10 @@ describe('what a complaint fits', () => {
     expect(first(driver)?.reasons[0]?.words).not.toContain('opposite');
     driver.log({ ...click, isThere: false });
     expect(first(driver)?.reasons[0]?.words).toContain('The opposite was noted as well: look again.');
+    // In words of its own.
+    const denied = opened(VENT);
+    denied.log({ ...click, isThere: true });
+    denied.log({ ...click, what: 'no click', where: 'motor', isThere: true });
+    expect(first(denied)?.reasons[0]?.words).toContain('The opposite was noted as well');
   });
 });

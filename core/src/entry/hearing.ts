@@ -10,6 +10,18 @@ export interface Fit {
   readonly words: readonly string[];
 }
 
+/** A word that both have, and what it counts. */
+interface Match {
+  readonly word: ToldWord;
+  readonly weight: number;
+}
+
+interface Compared {
+  readonly matches: readonly Match[];
+  /** Words that the one denies and the other says. */
+  readonly contradictions: number;
+}
+
 /** Part of a word's letters that may be wrong; none of a short one. */
 const MISSPELT = 0.2;
 const SHORT = 4;
@@ -40,11 +52,26 @@ export class Hearing {
     this.#index.addAll(this.#texts.map((words, id) => ({ id, words: words.map(({ stem }) => stem).join(' ') })));
   }
 
+  /** Whether somebody's words deny what a text says, or the text what they say. */
+  contradicts(text: number, said: string): boolean {
+    const { matches, contradictions } = this.#compared(text, said);
+    return contradictions > 0 && matches.length <= contradictions;
+  }
+
   /** What is said of one of the texts, by its place among them; undefined where it does not fit. */
-  fit(text: number, said: string): Fit | undefined {
+  compare(text: number, said: string): Fit | undefined {
+    const { matches, contradictions } = this.#compared(text, said);
+    if (matches.length <= contradictions) return undefined;
+    return {
+      score: matches.reduce((sum, { weight }) => sum + weight, 0),
+      words: [...new Set(matches.flatMap(({ word }) => word.said ?? []))],
+    };
+  }
+
+  #compared(text: number, said: string): Compared {
     const known = this.#texts[text] ?? [];
     const words = this.#told(said);
-    const matches: { readonly word: ToldWord; readonly weight: number }[] = [];
+    const matches: Match[] = [];
     let contradictions = 0;
     for (const word of words) {
       const found = this.#search(word.stem);
@@ -54,11 +81,7 @@ export class Hearing {
       if (same.some(({ isDenied }) => isDenied === word.isDenied)) matches.push({ word, weight: 1 / found.size });
       else contradictions += 1;
     }
-    if (matches.length <= contradictions) return undefined;
-    return {
-      score: matches.reduce((sum, { weight }) => sum + weight, 0),
-      words: [...new Set(matches.flatMap(({ word }) => word.said ?? []))],
-    };
+    return { matches, contradictions };
   }
 
   /** Texts that have a word or one nearly like it, with the words they have. */

@@ -108,7 +108,7 @@ class Heard {
   ): { readonly said: string; readonly words: readonly string[]; readonly score: number } | undefined {
     const at = this.#hearing.texts.indexOf(text);
     const fits = this.#observed.complaints.flatMap((said) => {
-      const fit = this.#hearing.fit(at, said);
+      const fit = this.#hearing.compare(at, said);
       return fit ? [{ said, ...fit }] : [];
     });
     return fits.sort((a, b) => b.score - a.score)[0];
@@ -117,20 +117,14 @@ class Heard {
   /** A sign that fits a text, and whether another one says the opposite of it. */
   sign(text: string): { readonly event: EventOf<'sign-noted'>; readonly isContradicted: boolean } | undefined {
     const at = this.#hearing.texts.indexOf(text);
-    const isAt = ({ what, where, value }: EventOf<'sign-noted'>): boolean =>
-      this.#hearing.fit(at, `${what}, ${where}, ${value ?? ''}`) !== undefined;
-    const event = this.#observed.signs.find(isAt);
+    const said = ({ what, where, value }: EventOf<'sign-noted'>): string => `${what}, ${where}, ${value ?? ''}`;
+    const isAt = (each: EventOf<'sign-noted'>): boolean => this.#hearing.compare(at, said(each)) !== undefined;
+    const { signs, absent } = this.#observed;
+    const event = signs.find(isAt);
     if (!event) return undefined;
-    const other = this.#observed.absent.some((each) => isAt(each) || isSameSign(each, event));
-    const denied = this.#observed.signs.some(
-      (each) => each !== event && this.#hearing.fit(at, `no ${each.what}`) !== undefined && !isAt(each),
-    );
-    return { event, isContradicted: other || denied };
+    const isContradicted = absent.some(isAt) || signs.some((each) => this.#hearing.contradicts(at, said(each)));
+    return { event, isContradicted };
   }
-}
-
-function isSameSign(one: EventOf<'sign-noted'>, other: EventOf<'sign-noted'>): boolean {
-  return one.sense === other.sense && one.what === other.what && one.where === other.where;
 }
 
 function isChart({ model }: VisitContext, procedure: ProcedureDocument): boolean {

@@ -5,6 +5,7 @@ import floatAgain from '../../../demo/data/visits/mist-line-3-float-again.json';
 import ventVisit from '../../../demo/data/visits/vent-east-after-motor.json';
 import { pastVisit, suspicions, type PastVisit, type Suspicion } from '.';
 import { BURNER_CONTEXT } from '../testing/burner';
+import { EMPTY_PAST_VISIT } from '../testing/past-visit';
 import { weatherKinds } from './weather-kinds';
 import { partMeant, type UnitModelDocument } from '../unit-model';
 import { replay, VisitContext, type VisitEvent } from '../visit';
@@ -116,27 +117,8 @@ describe('the history of a unit', () => {
   });
 
   describe('of failures', () => {
-    const EMPTY: PastVisit = {
-      id: '',
-      openedAt: '',
-      by: '',
-      closed: true,
-      complaints: [],
-      codes: [],
-      findings: [],
-      fitted: [],
-      weather: [],
-      priorWork: [],
-      settings: {},
-      boards: {},
-      options: {},
-      wireColours: {},
-      followUps: [],
-      left: [],
-      hazards: [],
-    };
     const visit = (day: string, more: Partial<PastVisit>): PastVisit => ({
-      ...EMPTY,
+      ...EMPTY_PAST_VISIT,
       id: day,
       openedAt: `${day}T08:00:00.000Z`,
       ...more,
@@ -161,6 +143,18 @@ describe('the history of a unit', () => {
       expect(twice?.words).toContain('FS1 failed 2 times');
       expect(twice?.advice).toContain('A second new part');
       expect(twice?.cases).toEqual(['2026-08-02', '2026-10-14']);
+    });
+
+    it('takes a return within a fortnight for the same failure, later for another one', () => {
+      const back = (day: string): readonly PastVisit[] => [
+        visit('2026-08-02', { findings: found('FS1') }),
+        visit(day, { findings: found('FS1'), fitted: put('FS1', day) }),
+      ];
+      expect(ofKind('same-part', back('2026-08-09'))).toBeUndefined();
+      expect(ofKind('same-part', back('2026-09-20'))?.cases).toEqual(['2026-08-02', '2026-09-20']);
+      // Renewed and failing again within days is another failure all the same.
+      const soon = [...back('2026-08-09'), visit('2026-08-15', { findings: found('FS1') })];
+      expect(ofKind('same-part', soon)?.cases).toEqual(['2026-08-02', '2026-08-15']);
     });
 
     it('sees the repeat on the visit at hand, and one board found guilty again and again', () => {

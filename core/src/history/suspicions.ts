@@ -222,15 +222,20 @@ function partTurns(
   });
 }
 
-/** The turns that begin a failure: found guilty on a visit of its own, or put in without having been found before. */
+/** Somebody who comes back within so many days comes back for the same failure; common practice, no source. */
+const RETURN_DAYS = 14;
+
+/**
+ * The turns that begin a failure: found guilty, unless it was so a few days ago and not renewed since, or put in without
+ * having been found before.
+ */
 function failuresOf(turns: readonly PartTurn[]): readonly PartTurn[] {
-  let [isOpen, visit]: [boolean, string | undefined] = [false, undefined];
-  return turns.filter((turn) => {
-    const isSameVisit = turn.visit !== undefined && turn.visit === visit;
-    const begins = turn.kind === 'found' ? !isSameVisit : !isOpen && !isSameVisit;
-    isOpen = turn.kind === 'found' && !(isSameVisit && !isOpen);
-    visit = turn.visit;
-    return begins;
+  return turns.filter((turn, index) => {
+    const before = turns[index - 1];
+    if (!before) return true;
+    if (turn.visit !== undefined && turn.visit === before.visit) return false;
+    if (before.kind === 'fitted') return true;
+    return turn.kind === 'found' && Date.parse(turn.at) - Date.parse(before.at) > RETURN_DAYS * DAY;
   });
 }
 

@@ -34,14 +34,21 @@ export function circumstancesOf(
   };
   const call = sequenceOf(context.model, started.sequence)?.call;
   const changes = changesOf(context, state, started, begin, end, call);
-  const off = notOn(context, before.conditions)[0];
-  const cut = off === undefined ? changes.cut : { at: 0, words: `${off} is not on: nothing can start` };
+  const cut = cutAtOnce(context, before.conditions, call) ?? changes.cut;
   return {
     begins: { least: 0, most: heldOff(context, before, started) },
     mayHaveWaited: unnoted(context, before, started),
     ...(cut ? { cut } : {}),
     ...(changes.callDroppedAt === undefined ? {} : { callDroppedAt: changes.callDroppedAt }),
   };
+}
+
+/** What keeps a watch from saying anything at all. */
+function cutAtOnce(context: VisitContext, conditions: Conditions, call: string | undefined): Circumstances['cut'] {
+  const [off] = notOn(context, conditions);
+  if (off !== undefined) return { at: 0, words: `${off} is not on: nothing can start` };
+  const other = (context.model.calls ?? []).find(({ id }) => id !== call && stateOf(conditions, 'calls', id) === 'on');
+  return other && { at: 0, words: `another call (${other.id.replaceAll('-', ' ')}) is on: the watch says nothing` };
 }
 
 /** Seconds for which a wait that was noted still runs after the call. */

@@ -82,6 +82,7 @@ function played(sketches: readonly Sketch[], fault: Fault | undefined, parts: re
   return seen;
 }
 
+const OTHER_CALL = 'vent';
 const START = Date.UTC(2026, 10, 24, 9, 0);
 
 class Hand {
@@ -89,7 +90,13 @@ class Hand {
   readonly watch: string;
 
   constructor(sequence: SequenceDocument, ...before: readonly EventBody[]) {
-    const model = { ...BURNER_CONTEXT.model, sequences: [sequence], holdOffs: [] } as UnitModelDocument;
+    const calls = [...(BURNER_CONTEXT.model.calls ?? []), { id: OTHER_CALL, between: ['BC.X3.1', 'BC.X3.3'] }];
+    const model = {
+      ...BURNER_CONTEXT.model,
+      sequences: [sequence],
+      holdOffs: [],
+      calls,
+    } as unknown as UnitModelDocument;
     this.driver = new VisitDriver(new VisitContext({ model, procedures: {}, meters: {} }));
     this.log({ type: 'visit-opened', unit: 'unit', complaint: '' }, -900);
     before.forEach((body, index) => this.log(body, -10 + index));
@@ -278,6 +285,19 @@ describe('what ends or stretches a watch', () => {
     off.mark('s0', 'never', 40);
     expect(off.outcome.suspects).toEqual([]);
     expect(off.outcome.words).toMatch(/is not on: nothing can start/);
+    // Another call was on before it began.
+    const both = new Hand(sequenceOf(plain), { type: 'call-changed', call: OTHER_CALL, state: 'on' });
+    both.mark('s0', 'never', 40);
+    expect(both.outcome.suspects).toEqual([]);
+    expect(both.outcome.words).toMatch(/another call .* is on: the watch says nothing/i);
+    // A stage marked on another tablet, whose clock is a minute behind, makes nothing late.
+    const astray = new Hand(sequenceOf(plain));
+    astray.driver.log(
+      { type: 'stage-marked', watch: astray.watch, stage: 's0', mark: 'actual' },
+      { at: new Date(START).toISOString(), monotonic: 5, device: '00000000-0000-7000-8000-000000000901' },
+    );
+    astray.mark('s2', 'never', 40);
+    expect(astray.outcome.suspects).toEqual([]);
     // The call goes, by whatever hand: nothing is due any more.
     const dropped = cut({ type: 'call-changed', call: 'enrich', state: 'off' }, 8);
     expect(dropped.suspects).toEqual([]);

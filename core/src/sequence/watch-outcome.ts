@@ -93,8 +93,12 @@ export function commandAsked(context: VisitContext, watch: Watch): PlannedStage 
   return isAsked && saidOfCommand(watch, stage) === undefined ? stage : undefined;
 }
 
-/** Stages one of which has failed, in the order of the sequence; none while a run without a failure explains the marks. */
-function failedStages({ runs, plan }: Watch): readonly PlannedStage[] {
+/**
+ * Stages one of which has failed, in the order of the sequence; none while a run without a failure explains the marks,
+ * nor where a time is in doubt: what came a minute earlier makes what follows late.
+ */
+function failedStages({ runs, plan, marks }: Watch): readonly PlannedStage[] {
+  if (marks.some(({ isDoubtful }) => isDoubtful)) return [];
   if (runs.some(({ failed }) => failed === undefined)) return [];
   const ids = new Set(runs.map(({ failed }) => failed));
   return plan.stages.filter(({ id }) => ids.has(id));

@@ -105,7 +105,7 @@ class Judging {
     const asked = hypothesesOf(this.source, this.facts.isUnloaded).filter(
       ({ pattern }) => !isWithin || this.isOfEarth(pattern),
     );
-    const fits = asked.map((each) => ({ each, fit: this.fit(each) }));
+    const fits = asked.map((each) => ({ each, fit: this.fitOf(each) }));
     // A source that is off besides is one thing more that is wrong.
     const inBand = fits.filter(({ fit }) => fit === 'in band');
     const fitting = (inBand.length > 0 ? inBand : fits.filter(({ fit }) => fit !== undefined)).map(({ each }) => each);
@@ -130,7 +130,7 @@ class Judging {
   }
 
   /** Whether some world of a hypothesis shows what was read, and whether the source is then within its own band. */
-  private fit(hypothesis: Hypothesis): 'in band' | 'off' | undefined {
+  private fitOf(hypothesis: Hypothesis): 'in band' | 'off' | undefined {
     const { bandScale, readings, source, least } = this;
     let best: 'off' | undefined;
     for (const world of hypothesis.worlds()) {

@@ -57,6 +57,7 @@ export {
   chainEnds,
   chainHere,
   chainProgress,
+  readingOn,
   chainAsRead,
   type ChainAsRead,
   chainsHere,

@@ -1,7 +1,6 @@
-import { endsOf } from '../../reference';
 import { isBoardFunction, ownerOf } from '../../unit-model';
 import { locate, type Chain } from '../../path';
-import { chainAsRead, chainEnds, type ChainAsRead } from '../../visit';
+import { chainAsRead, chainEnds, readingOn, type ChainAsRead } from '../../visit';
 import type { Guard, Settling } from '../guard';
 import type { ReadingView } from './reading-view';
 
@@ -32,11 +31,9 @@ function toEnd(view: ReadingView, chain: Chain, point: string, when = ''): Settl
 function asRead(view: ReadingView, base: Chain): ChainAsRead {
   const { chain, readings } = chainAsRead(view.context, view.state, base);
   const { reading } = view;
-  const ends = chainEnds(view.context, chain, reading);
-  const volts = reading.judgement.value;
-  if (!ends || volts === undefined || readings.some(({ event }) => event === reading.id)) return { chain, readings };
-  const typed = { ...ends, ends: endsOf(volts, reading.judgement.interval), volts, event: reading.id };
-  return { chain, readings: [...readings, typed] };
+  const typed = readingOn(view.context, chain, reading, reading.judgement, reading.id);
+  const isLogged = readings.some(({ event }) => event === reading.id);
+  return { chain, readings: typed && !isLogged ? [...readings, typed] : readings };
 }
 
 /** Nothing across a contact, and nothing of its chain was seen alive. */

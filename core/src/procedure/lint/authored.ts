@@ -109,7 +109,7 @@ function lintChain(step: ChainStep, path: string, model: UnitModelDocument): Pro
   ];
 }
 
-/** With every optional device of the chain, and without each of them. */
+/** Without each optional device of the chain. */
 function optionsOf(model: UnitModelDocument, chain: Chain): readonly Options[] {
   const optional = model.devices.filter(
     ({ id, optional: is }) => is === true && chain.links.some(({ element }) => element === id),

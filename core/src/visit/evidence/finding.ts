@@ -76,9 +76,11 @@ function leftBesides(
   concerns: (reference: string) => boolean,
 ): readonly string[] {
   const cleared = new Set(clears.flatMap(({ elements }) => elements));
-  const others = implicates.map(({ line }) =>
-    (leftByChain(line) ?? []).filter((each) => !concerns(each) && !cleared.has(each)),
-  );
+  if (!implicates.some(({ line }) => isOfChain(line))) return [];
+  const others = implicates
+    .map(({ line }) => elementsOf(line, 'implicates'))
+    .filter((all) => all.length > 0)
+    .map((all) => all.filter((each) => !concerns(each) && !cleared.has(each)));
   return [...others].sort((a, b) => a.length - b.length)[0] ?? [];
 }
 
@@ -86,10 +88,9 @@ function alsoLeftWords({ model }: VisitContext, alsoLeft: readonly string[]): st
   return `Not told apart from ${alsoLeft.map((each) => elementName(model, each)).join(', ')}`;
 }
 
-/** What a chain leaves to blame where this line has located the break; undefined for any other line. */
-function leftByChain({ event, step }: TrailLine): readonly string[] | undefined {
-  if (event.type !== 'reading-taken' || step?.kind !== 'measurement' || !step.measure.chain) return undefined;
-  return event.joint?.left;
+/** Whether a line has located a break on a chain. */
+function isOfChain({ event, step }: TrailLine): boolean {
+  return event.type === 'reading-taken' && step?.kind === 'measurement' && step.measure.chain !== undefined;
 }
 
 /** What the ways of measuring that a finding rests on cannot tell. */

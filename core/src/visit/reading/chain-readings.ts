@@ -1,6 +1,8 @@
 import { endsOf } from '../../reference';
-import { nodesOf, withJumpers, type Chain, type ChainReading, type Jumper } from '../../path';
+import { nodesOf, voltsShow, withJumpers, type Chain, type ChainReading, type Jumper } from '../../path';
 import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../../procedure';
+import { ownerOf } from '../../unit-model';
+import type { Judgement } from '../../verdict';
 import type { EventOf, TrailLine, VisitContext, VisitState } from '../record';
 
 /** Every chain of this unit, as it has them. */
@@ -40,12 +42,34 @@ export function chainUnder(
     const { event } = line;
     if (event.type !== 'reading-taken' || !isAlongChain(context, line, chain) || setUpKey(line.conditions) !== held)
       return [];
-    const ends = chainEnds(context, chain, event);
-    const volts = event.judgement.value;
-    if (!ends || volts === undefined) return [];
-    return [{ ...ends, ends: endsOf(volts, event.judgement.interval), volts, event: event.id }];
+    const read = readingOn(context, chain, event, event.judgement, event.id);
+    return read ? [read] : [];
   });
   return { chain: withJumpers(chain, jumpersOn(context, state, chain, conditions)), readings };
+}
+
+/**
+ * What a judged reading says of a chain; undefined beside it. At a terminal that only hangs on the chain by a wire it says
+ * something where it is alive: dead may be that wire.
+ */
+export function readingOn(
+  context: VisitContext,
+  chain: Chain,
+  points: Pick<EventOf<'reading-taken'>, 'from' | 'to'>,
+  { value: volts, interval }: Judgement,
+  event: string,
+): ChainReading | undefined {
+  const at = chainEnds(context, chain, points);
+  if (!at || volts === undefined) return undefined;
+  const ends = endsOf(volts, interval);
+  const isFirm = [points.from, points.to].every((point) => isOnChain(context, chain, point));
+  return isFirm || voltsShow(chain, ends) === 'alive' ? { ...at, ends, volts, event } : undefined;
+}
+
+/** Whether a terminal is one of the chain, or of the same bus bar. */
+function isOnChain({ model }: VisitContext, chain: Chain, terminal = ''): boolean {
+  const bus = model.devices.find(({ id, kind }) => kind === 'bus' && id === ownerOf(terminal));
+  return nodesOf(chain).some((node) => node === terminal || (bus !== undefined && ownerOf(node) === bus.id));
 }
 
 /** Jumpers that are in under these conditions, by the nodes of the chain they join. */

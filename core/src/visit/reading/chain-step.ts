@@ -1,4 +1,3 @@
-import { endsOf } from '../../reference';
 import { resolveExpectation, type ExpectationDocument, type ResolvedExpectation } from '../../expectation';
 import {
   breakWords,
@@ -17,7 +16,7 @@ import {
 import type { MeasurementStep } from '../../procedure';
 import type { JointJudgement, Judgement, Verdict } from '../../verdict';
 import { terminalLabel, type UnitModelDocument } from '../../unit-model';
-import { chainAsRead, chainEnds, chainHere, chainUnder } from './chain-readings';
+import { chainAsRead, chainHere, chainUnder, readingOn } from './chain-readings';
 import type { VisitContext, VisitState } from '../record';
 import { wireColourHere } from './wire-colour';
 
@@ -129,10 +128,8 @@ export function chainJoint(
 ): JointJudgement | undefined {
   const { path = '', points: reachable = [] } = step.measure.chain ?? {};
   const here = chainHere(context, state, path);
-  const ends = here && chainEnds(context, here, points);
-  const volts = judgement.value;
-  if (!here || !ends || volts === undefined || judgement.verdict === 'invalid') return undefined;
-  const read = { ...ends, ends: endsOf(volts, judgement.interval), volts, event: '' };
+  const read = here && readingOn(context, here, points, judgement, '');
+  if (!here || !read || judgement.verdict === 'invalid') return undefined;
   const { chain, readings: earlier } = chainUnder(context, state, here, state.conditions);
   const readings = [...earlier, read];
   const { place, best } = progressOf(context, chain, readings, reachable);

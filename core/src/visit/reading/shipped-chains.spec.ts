@@ -5,8 +5,10 @@ import { VisitDriver } from '../../testing/demo';
 import {
   askedReading,
   chainHere,
+  chainProgress,
   currentStep,
   draftFinding,
+  enterFreeReading,
   enterReading,
   evidenceFor,
   type EventOf,
@@ -117,6 +119,29 @@ describe('a chart that halves a chain, on a machine with one fault', () => {
     }
   }
 
+  it('takes nothing at a terminal that only hangs on the chain for nothing on the chain: the wire there may be it', () => {
+    const driver = new VisitDriver(PUMP_CONTEXT);
+    driver.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+    for (const supply of ['mains', 'control']) driver.log({ type: 'supply-changed', supply, state: 'on' });
+    driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    const read = (from: string, to: string, text: string): number => {
+      const entered = enterFreeReading(PUMP_CONTEXT, driver.state, {
+        from,
+        to,
+        function: 'ac-voltage',
+        expects: '',
+        text,
+      });
+      if (entered.outcome !== 'event') throw new Error(entered.outcome);
+      driver.log(entered.body);
+      return chainProgress(PUMP_CONTEXT, driver.state, 'mist-chain')?.readings.length ?? 0;
+    };
+    // J1·3 of the line selector hangs on the return by w25, which no current of this chain goes through.
+    expect(read('CB.X1.2', 'LB.J1.3', '0.1')).toBe(0);
+    expect(read('CB.X1.2', 'LB.J1.3', '26.4')).toBe(1);
+    expect(read('CB.X1.2', 'CB.X1.8', '0.1')).toBe(2);
+  });
+
   it('says what is not told apart, and grades no higher', () => {
     const float = PUMP_CONTEXT.chains({}).find(({ path }) => path.id === 'mist-chain');
     const link = float?.links.findIndex(({ element }) => element === 'FS1') ?? 0;
@@ -132,7 +157,11 @@ describe('a chart that halves a chain, on a machine with one fault', () => {
     const told = evidenceFor(PUMP_CONTEXT, early.state, { item: 'FS1' });
     expect(told.alsoLeft).toEqual(['w13', 'w14']);
     expect(told.unproven[0]).toMatch(/^Not told apart from Wire .*, Wire /);
-    // Across the switch itself: now it is told.
-    expect(evidenceFor(PUMP_CONTEXT, driver.state, { item: 'FS1' }).alsoLeft).toEqual([]);
+    // At the board once more it is not told; across the switch itself it is.
+    expect(evidenceFor(PUMP_CONTEXT, driver.state, { item: 'FS1' }).alsoLeft).toEqual(['w13', 'w14']);
+    const entered = enterReading(PUMP_CONTEXT, early.state, { text: '24.4', method: 'live-at-the-switch' });
+    if (entered.outcome !== 'event') throw new Error(entered.outcome);
+    early.log(entered.body);
+    expect(evidenceFor(PUMP_CONTEXT, early.state, { item: 'FS1' }).alsoLeft).toEqual([]);
   });
 });

@@ -10,9 +10,9 @@ export function rankProcedures(
   const charts = procedures.filter((each) => each.unitModel === unitModel);
   const texts = charts.flatMap(({ title, complaints }) => [title, ...complaints]);
   const hearing = new Hearing([...new Set(texts)]);
-  const fitOf = (text: string): number => hearing.fit(hearing.texts.indexOf(text), complaint)?.score ?? 0;
+  const scoreOf = (text: string): number => hearing.compare(hearing.texts.indexOf(text), complaint)?.score ?? 0;
   const scores = new Map(
-    charts.map((chart) => [chart, Math.max(...[chart.title, ...chart.complaints].map(fitOf))] as const),
+    charts.map((chart) => [chart, Math.max(...[chart.title, ...chart.complaints].map(scoreOf))] as const),
   );
   return [...charts].sort((a, b) => (scores.get(b) ?? 0) - (scores.get(a) ?? 0));
 }
