@@ -1,3 +1,4 @@
+import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { Button } from '../kit/button';
 import type { Suspicion } from '@juxtameter/core';
@@ -8,7 +9,7 @@ const AT_A_GLANCE = 3;
 /** What is suspicious about a unit, the most telling first. */
 @Component({
   selector: 'jx-suspicion-list',
-  imports: [Button],
+  imports: [Button, DatePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul aria-label="What matters about this unit">
@@ -16,7 +17,13 @@ const AT_A_GLANCE = 3;
         <li class="warning" [attr.data-suspicion]="each.kind">
           <strong>{{ each.words }}</strong>&ngsp;<span>{{ each.advice }}</span>
           @if (each.cases.length > 1) {
-            <span class="soft">{{ each.cases.join(', ') }}</span>
+            &ngsp;<span>
+              @for (day of each.cases; track day; let isLast = $last) {
+                <span class="day"
+                  >{{ day.length === 10 ? (day | date: 'd MMM y' : 'UTC') : day }}{{ isLast ? '' : ',' }}</span
+                >&ngsp;
+              }
+            </span>
           }
         </li>
       }
@@ -41,6 +48,9 @@ const AT_A_GLANCE = 3;
     }
     span {
       font-size: 15px;
+    }
+    .day {
+      white-space: nowrap;
     }
     button {
       min-height: var(--touch);
