@@ -7,7 +7,15 @@ import { codeSchema } from './code-schema';
 import { deviceSchema } from './device-schema';
 import { holdOffSchema, recipeSchema, sequenceSchema } from './sequence-schema';
 import { callSchema, supplySchema } from './supply-schema';
-import { cableSchema, effectSchema, faultSchema, hazardSchema, pathSchema, wireSchema } from './wire-schema';
+import {
+  cableSchema,
+  coverSchema,
+  effectSchema,
+  faultSchema,
+  hazardSchema,
+  pathSchema,
+  wireSchema,
+} from './wire-schema';
 
 export const unitModelSchema = shape<UnitModelDocument>(
   'UnitModel',
@@ -31,6 +39,7 @@ export const unitModelSchema = shape<UnitModelDocument>(
     record(yup.boolean().required()),
   ),
   effects: says('Facts that devices make.', listOf(effectSchema)),
+  covers: says('Lids and guards that come off.', listOf(coverSchema)),
   hazards: says('What can hurt.', listOf(hazardSchema)),
   codes: says('Its code table.', listOf(codeSchema)),
   sequences: says('Its sequences of operation.', listOf(sequenceSchema)),

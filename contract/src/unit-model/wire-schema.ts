@@ -1,5 +1,6 @@
 import {
   type CableDocument,
+  type CoverDocument,
   type EffectDocument,
   type FaultDocument,
   type HazardDocument,
@@ -57,6 +58,14 @@ export const effectSchema = shape<EffectDocument>(
 )({
   id: says('The fact it makes.', id().required()),
   when: says('Expression that says when.', expression().required()),
+});
+
+export const coverSchema = shape<CoverDocument>(
+  'Cover',
+  'A lid or guard that comes off.',
+)({
+  id: says('Names it in conditions.', id().required()),
+  name: says('What people call it.', name()),
 });
 
 export const hazardSchema = shape<HazardDocument>(

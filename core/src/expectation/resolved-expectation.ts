@@ -57,6 +57,7 @@ export type Needed =
   | { readonly kind: 'reading'; readonly name: string }
   | { readonly kind: 'position'; readonly selector: string; readonly positions: readonly string[] }
   | { readonly kind: 'choice'; readonly question: string; readonly options: readonly string[] }
+  | { readonly kind: 'setting'; readonly setting: string }
   | { readonly kind: 'leads' };
 
 export type Motion =

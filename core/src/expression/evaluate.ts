@@ -52,20 +52,39 @@ export function namesIn(expression: Expression): {
   readonly names: readonly string[];
   readonly devices: readonly string[];
 } {
+  const parts = partsOf(expression);
+  return {
+    names: parts.flatMap((part) => (part.kind === 'name' ? [part.name] : [])),
+    devices: parts.flatMap((part) => (part.kind === 'call' ? [part.of] : [])),
+  };
+}
+
+/** A selector or setting that is compared, and the position it has to be in; missing where it is compared with a number. */
+export interface Comparison {
+  readonly name: string;
+  readonly value?: string;
+}
+
+/** Every selector or setting an expression compares. */
+export function comparisonsIn(expression: Expression): readonly Comparison[] {
+  return partsOf(expression).flatMap((part): Comparison[] => {
+    if (part.kind === 'equals') return [{ name: part.name, value: part.value }];
+    return part.kind === 'below' ? [{ name: part.name }] : [];
+  });
+}
+
+type Part = Exclude<Expression, { readonly kind: 'not' | 'and' | 'or' }>;
+
+/** What an expression says, without what joins it. */
+function partsOf(expression: Expression): readonly Part[] {
   switch (expression.kind) {
-    case 'name':
-    case 'equals':
-    case 'below':
-      return { names: [expression.name], devices: [] };
-    case 'call':
-      return { names: [], devices: [expression.of] };
     case 'not':
-      return namesIn(expression.of);
+      return partsOf(expression.of);
     case 'and':
-    case 'or': {
-      const [left, right] = [namesIn(expression.left), namesIn(expression.right)];
-      return { names: [...left.names, ...right.names], devices: [...left.devices, ...right.devices] };
-    }
+    case 'or':
+      return [...partsOf(expression.left), ...partsOf(expression.right)];
+    default:
+      return [expression];
   }
 }
 

@@ -45,6 +45,7 @@ export { isCutOff, type AsItStands } from './isolation';
 export { DEVICE_KINDS } from './device-kinds';
 export { deviceOhms, LEAST_LOAD_OHMS, type DeviceOhms } from './device-ohms';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
+export { lintExpression, positionsOf } from './lint-expressions';
 export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { problemError, problemWarning, type Problem } from './problem';
@@ -53,7 +54,9 @@ export { SEQUENCE_END, sequenceOf, stageAfter, startedByCall } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {
   elementName,
+  coverName,
   isKnownElement,
+  isLandingOf,
   itemOf,
   parseReference,
   supplyNominal,

@@ -1,7 +1,7 @@
-import { namesIn, parseExpression } from '../expression';
 import { inBase, parseQuantity } from '../quantity';
 import { CAUTIONS } from './cautions';
 import { settingOf } from './codes';
+import { lintExpression } from './lint-expressions';
 import { problemError, problemWarning, type Problem } from './problem';
 import { SEQUENCE_END, stageAfter } from './stages';
 import { isKnownElement } from './unit-model';
@@ -57,7 +57,7 @@ function lintSequence(model: UnitModelDocument, sequence: SequenceDocument, path
 }
 
 function lintStage(model: UnitModelDocument, stage: StageDocument, ids: ReadonlySet<string>, path: string): Problem[] {
-  const problems = lintExpression(model, stage.until, `${path}.until`);
+  const problems = [...lintExpression(model, stage.until, `${path}.until`)];
   const add = (field: string, message: string): number => problems.push(problemError(`${path}.${field}`, message));
   for (const field of ['else', 'then', 'next'] as const) {
     const target = stage[field];
@@ -86,31 +86,6 @@ function lintStage(model: UnitModelDocument, stage: StageDocument, ids: Readonly
   for (const each of [...(stage.suspects?.notCommanded ?? []), ...(stage.suspects?.notActual ?? [])])
     if (!isKnownElement(model, each)) add('suspects', `"${each}" is not an element of this unit model.`);
   return problems;
-}
-
-function lintExpression(model: UnitModelDocument, text: string | undefined, path: string): Problem[] {
-  if (text === undefined) return [];
-  const parsed = parseExpression(text);
-  if (parsed.outcome === 'error') return [problemError(path, `${parsed.message} Accepted: ${parsed.accepted[0]}.`)];
-  const { names, devices } = namesIn(parsed.expression);
-  const known = knownNames(model);
-  return [
-    ...names
-      .filter((name) => !known.has(name))
-      .map((name) => problemError(path, `"${name}" is no call, fact, effect or function of this unit model.`)),
-    ...devices
-      .filter((device) => !model.devices.some(({ id }) => id === device))
-      .map((device) => problemError(path, `"${device}" is not a device of this unit model.`)),
-  ];
-}
-
-function knownNames(model: UnitModelDocument): ReadonlySet<string> {
-  return new Set([
-    ...(model.calls ?? []).map(({ id }) => `call.${id}`),
-    ...Object.keys(model.facts ?? {}),
-    ...(model.effects ?? []).map(({ id }) => id),
-    ...model.boards.flatMap((board) => (board.functions ?? []).map(({ id }) => id)),
-  ]);
 }
 
 function lintHoldOffs(model: UnitModelDocument): Problem[] {

@@ -1,4 +1,5 @@
 import { CAUTIONS } from './cautions';
+import { lintExpressions } from './lint-expressions';
 import { lintCodes, lintRecipes } from './lint-codes';
 import { lintSupplies } from './lint-supplies';
 import { lintSequences } from './lint-sequences';
@@ -19,6 +20,8 @@ export function lintUnitModel(model: UnitModelDocument): readonly Problem[] {
     ...unwiredPins(model),
     ...lintSupplies(model),
     ...unknownHazards(model),
+    ...lintExpressions(model),
+    ...contradictions(model),
     ...lintCodes(wiring),
     ...lintRecipes(model),
     ...lintSequences(model),
@@ -33,6 +36,10 @@ function duplicateIds(model: UnitModelDocument): Problem[] {
     ...model.wires.map((each, index) => [each.id, `wires[${index}].id`] as const),
     ...model.supplies.map((each, index) => [`supply ${each.id}`, `supplies[${index}].id`] as const),
     ...(model.calls ?? []).map((each, index) => [`call ${each.id}`, `calls[${index}].id`] as const),
+    ...(model.covers ?? []).map((each, index) => [`cover ${each.id}`, `covers[${index}].id`] as const),
+    ...(model.effects ?? []).map((each, index) => [`effect ${each.id}`, `effects[${index}].id`] as const),
+    ...(model.cables ?? []).map((each, index) => [`cable ${each.id}`, `cables[${index}].id`] as const),
+    ...(model.paths ?? []).map((each, index) => [`path ${each.id}`, `paths[${index}].id`] as const),
   ];
   return named.flatMap(([id, path]) => {
     const first = seen.get(id);
@@ -102,12 +109,43 @@ function unknownElements(wiring: Wiring): Problem[] {
       }
     }
   });
+  model.devices.forEach(({ partOf }, index) => {
+    if (partOf !== undefined && !wiring.hasElement(partOf))
+      problems.push(problemError(`devices[${index}].partOf`, `"${partOf}" is not an element of this unit model.`));
+  });
+  model.wires.forEach(({ cable }, index) => {
+    if (cable !== undefined && !(model.cables ?? []).some(({ id }) => id === cable))
+      problems.push(problemError(`wires[${index}].cable`, `"${cable}" is no cable of this unit model.`));
+  });
   model.faults?.forEach((fault, index) => {
     if (!wiring.hasElement(fault.of)) {
       problems.push(problemError(`faults[${index}].of`, `"${fault.of}" is not an element of this unit model.`));
     }
   });
   return problems;
+}
+
+/** What cannot be so: a wire or a call that joins a terminal to itself, an effect that is a fact already. */
+function contradictions(model: UnitModelDocument): Problem[] {
+  const looped = model.wires.flatMap(({ id, from, to }, index) =>
+    from === to ? [problemError(`wires[${index}].to`, `Wire ${id} ends where it begins.`)] : [],
+  );
+  const calls = (model.calls ?? []).flatMap(({ id, joins }, index) =>
+    joins.length !== 2 || joins[0] === joins[1]
+      ? [problemError(`calls[${index}].joins`, `The call "${id}" joins two terminals.`)]
+      : [],
+  );
+  const effects = (model.effects ?? []).flatMap(({ id }, index) =>
+    Object.hasOwn(model.facts ?? {}, id)
+      ? [
+          problemError(
+            `effects[${index}].id`,
+            `"${id}" is a fact with a state at rest: it cannot be an effect as well.`,
+          ),
+        ]
+      : [],
+  );
+  return [...looped, ...calls, ...effects];
 }
 
 function unwiredPins(model: UnitModelDocument): Problem[] {

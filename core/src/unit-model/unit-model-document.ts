@@ -20,6 +20,8 @@ export interface UnitModelDocument {
   /** Facts of the process that devices react to, with their state at rest. */
   readonly facts?: Readonly<Record<string, boolean>>;
   readonly effects?: readonly EffectDocument[];
+  /** Lids and guards that come off; conditions name them. */
+  readonly covers?: readonly CoverDocument[];
   readonly hazards?: readonly HazardDocument[];
   readonly codes?: readonly CodeDocument[];
   readonly sequences?: readonly SequenceDocument[];
@@ -263,6 +265,11 @@ export interface PathDocument {
 export interface EffectDocument {
   readonly id: string;
   readonly when: string;
+}
+
+export interface CoverDocument {
+  readonly id: string;
+  readonly name?: string;
 }
 
 export interface HazardDocument {

@@ -120,6 +120,11 @@ export function sourcesOf(model: UnitModelDocument, id: string): readonly string
   return model.supplies.flatMap((each) => (each.from === undefined ? [each.id] : []));
 }
 
+/** What people call a cover: "fan guard", "cover main" where the model does not list it. */
+export function coverName(model: UnitModelDocument, id: string): string {
+  return model.covers?.find((cover) => cover.id === id)?.name ?? `cover ${id.replaceAll('-', ' ')}`;
+}
+
 export function supplyOf(model: UnitModelDocument, id: string): SupplyDocument | undefined {
   return model.supplies.find((supply) => supply.id === id);
 }

@@ -105,8 +105,18 @@ function jointOf(
 function matches(members: readonly SetMember[], wanted: Readonly<Record<string, string>>): boolean {
   return Object.entries(wanted).every(([id, words]) => {
     const member = members.find((each) => each.id === id);
-    return member !== undefined && words.split(' or ').some((word) => isVerdict(member.verdict, word));
+    return member !== undefined && isWanted(member.verdict, words);
   });
+}
+
+/** Whether a verdict is one a pattern wants of a part, several joined by "or". */
+export function isWanted(verdict: Verdict, words: string): boolean {
+  return wantedWords(words).some((word) => isVerdict(verdict, word));
+}
+
+/** The verdicts a pattern names for a part. */
+export function wantedWords(words: string): readonly string[] {
+  return words.split(' or ');
 }
 
 /** `low` is also met by nothing at all and by a part of it; `high` also by open. */

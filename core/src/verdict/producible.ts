@@ -28,11 +28,7 @@ export function producibleVerdicts(
     for (const verdict of producibleVerdicts(absolute, measured)) found.add(verdict);
     return found.add('mixed');
   }
-  if (
-    expectation.needs?.kind === 'reading' ||
-    expectation.needs?.kind === 'position' ||
-    expectation.needs?.kind === 'leads'
-  ) {
+  if (expectation.needs && expectation.needs.kind !== 'choice') {
     // What it will be compared with is not known before the visit: any side may come out.
     found.add('within').add('low').add('high').add('unjudged');
     if (isResistance) found.add('open').add('shorted');
@@ -60,5 +56,24 @@ export function producibleVerdicts(
     if (canBeBelow && !shouldBeZero(expectation)) found.add('absent').add('partial');
     if (canBeAbove && shouldBeZero(expectation)) found.add('partial');
   }
+  return found;
+}
+
+/**
+ * Every verdict a decided reading can come to at all: besides those a chart has to lead on, what the expectation leaves to
+ * something else (a foreign voltage above a presence), and any side of what is not known before the visit.
+ */
+export function possibleVerdicts(
+  expectation: ResolvedExpectation,
+  measured: MeasurementFunction,
+): ReadonlySet<Verdict> {
+  // Whatever is read may refuse to settle.
+  const found = new Set<Verdict>(producibleVerdicts(expectation, measured)).add('unsteady');
+  if (expectation.isForeignAbove) found.add('high');
+  if (expectation.alternatives)
+    for (const each of expectation.alternatives)
+      for (const verdict of possibleVerdicts(each.expectation, measured)) found.add(verdict);
+  if (expectation.needs && expectation.needs.kind !== 'choice' && FUNCTIONS[measured].canBeAbsent)
+    found.add('absent').add('partial');
   return found;
 }

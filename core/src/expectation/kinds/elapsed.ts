@@ -72,7 +72,8 @@ function chosenTime(
   const chosen = Object.hasOwn(times, setting) ? times[setting] : undefined;
   if (chosen === undefined) {
     const words = `${oneOf.join(' or ') || 'a time'} by ${setting}, whose position was not read`;
-    return { ...common(document, words), low: -Infinity, high: Infinity, judgeable: false };
+    const needs = { kind: 'setting', setting } as const;
+    return { ...common(document, words), low: -Infinity, high: Infinity, judgeable: false, needs };
   }
   const time = readQuantity(chosen, setting, 'time');
   const part = readFraction(tolerance, 'tolerance', USUAL_TOLERANCE);

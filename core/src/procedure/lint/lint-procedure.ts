@@ -1,14 +1,19 @@
 import { problemError, Wiring, type Problem, type UnitModelDocument } from '../../unit-model';
 import type { ProcedureDocument } from '../procedure-document';
 import { compileProcedure } from '../compile';
+import { lintAccusations } from './accusations';
 import { lintAuthored } from './authored';
 import { lintBypasses } from './bypasses';
 import { lintConditions } from './conditions-flow';
 import { lintConclusions } from './conclusions';
+import { lintDecisions } from './decisions';
 import { lintEnergy } from './energy';
+import { lintBegunInTheMiddle } from './entries';
+import { lintGiven } from './given';
 import { lintMeasurements } from './measurements';
 import { lintNames } from './names';
 import { lintNotYet } from './not-yet';
+import { lintReferences } from './references';
 import { lintShape } from './shape';
 
 /**
@@ -34,9 +39,14 @@ export function lintProcedure(
     ...lintShape(walked),
     ...lintNames(walked, wiring),
     ...lintMeasurements(walked),
+    ...lintReferences(walked, model),
+    ...lintDecisions(walked),
     ...lintEnergy(walked),
     ...lintBypasses(walked, wiring),
     ...lintConditions(walked, wiring),
+    ...lintBegunInTheMiddle(walked, wiring),
+    ...lintGiven(walked),
+    ...lintAccusations(walked, model),
     ...lintConclusions(walked),
   ];
 }

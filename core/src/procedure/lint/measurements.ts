@@ -1,7 +1,5 @@
-import { resolveExpectation, type ExpectationDocument } from '../../expectation';
-import { DocumentError, type MeasurementFunction } from '../../quantity';
 import { problemError, problemWarning, type Problem } from '../../unit-model';
-import { producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
+import { possibleVerdicts, producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
 import { outcomeKey } from '../branching';
 import { isOverZeroBand, methodNames, methodOf, outcomesOf, partMethod } from '../measure';
 import {
@@ -12,6 +10,9 @@ import {
   type OutcomesOfStep,
   type ProcedureDocument,
 } from '../procedure-document';
+import { keysTaken, lintNever, lintNeverTaken } from './never-taken';
+import { lintPatterns } from './patterns';
+import { verdictsOf, verdictsOfPart, verdictsOfParts } from './verdicts-of';
 
 /** Every verdict a measurement can produce leads somewhere, and nothing is cleared by a catch-all. */
 export function lintMeasurements(procedure: ProcedureDocument): Problem[] {
@@ -55,20 +56,23 @@ function lintMethods(step: MeasurementStep, path: string): Problem[] {
   const names = methodNames(step);
   const methods: readonly (readonly [string, string | undefined])[] =
     names.length === 0 ? [['measure', undefined]] : names.map((name) => [`measure.methods.${name}`, name]);
-  return methods.flatMap(([at, name]) =>
-    lintMethod(outcomesOf(step, name), methodOf(step, name), path, `${path}.${at}`),
-  );
+  return [
+    ...methods.flatMap(([at, name]) => lintMethod(outcomesOf(step, name), methodOf(step, name), path, `${path}.${at}`)),
+    ...lintNeverTaken(step, path),
+  ];
 }
 
 /** Every part can be read, every result of the whole leads somewhere. */
 function lintSet(step: MeasurementStep, path: string): Problem[] {
-  const { set = [], patterns = {}, expect } = step.measure;
+  const { measure } = step;
+  const { set = [], patterns = {}, expect } = measure;
   const at = `${path}.measure`;
   const parts = set.map((part, index) => ({ part, method: partMethod(step, part), at: `${at}.set[${index}]` }));
   const problems = parts.flatMap(({ part, method, at: place }): Problem[] => {
     const { function: measured, from, to } = method;
     if (measured === undefined || from === undefined || to === undefined)
       return [problemError(place, 'A part of a set names function, from and to.')];
+    if (from === to) return [problemError(`${place}.to`, `Both probes would stand on ${from}.`)];
     if (set.filter(({ id }) => id === part.id).length > 1)
       return [problemError(`${place}.id`, `"${part.id}" stands there twice.`)];
     const found = method.expect && verdictsOf(method.expect, measured);
@@ -85,25 +89,34 @@ function lintSet(step: MeasurementStep, path: string): Problem[] {
       problems.push(problemError(`${path}.branches`, `The pattern "${name}" leads nowhere.`));
   }
   const measured = step.measure.function ?? parts[0]?.method.function;
-  const joint = expect && measured ? verdictsOf(expect, measured) : verdictsOfParts(step);
+  const jointly = (of = producibleVerdicts): ReadonlySet<Verdict> | string =>
+    expect && measured
+      ? verdictsOf(expect, measured, of)
+      : verdictsOfParts(
+          step,
+          parts.map(({ method }) => verdictsOfPart(method, of)),
+        );
+  const joint = jointly();
+  const canBe = jointly(possibleVerdicts);
+  const ofParts = new Map(parts.map(({ part, method }) => [part.id, verdictsOfPart(method, possibleVerdicts)]));
   if (typeof joint === 'string') return [...problems, problemError(`${at}.expect`, joint)];
   return [
     ...problems,
+    ...lintPatterns(patterns, ofParts, `${at}.patterns`),
+    ...(typeof canBe === 'string' || measure.clearance !== undefined
+      ? []
+      : lintNever(step.branches, keysTaken(step.branches, canBe, false), path)),
     ...[...joint]
       .filter((verdict) => outcomeKey(step.branches, verdict, false) === undefined)
       .map((verdict) => problemError(`${path}.branches`, `This set can end in "${verdict}", which leads nowhere.`)),
   ];
 }
 
-/** What parts without a common expectation come to. */
-function verdictsOfParts({ measure }: MeasurementStep): ReadonlySet<Verdict> {
-  return new Set<Verdict>(measure.clearance === undefined ? ['within', 'mixed'] : ['within', 'shorted', 'low', 'open']);
-}
-
 function lintMethod(step: OutcomesOfStep, method: MeasuringMethod, path: string, at: string): Problem[] {
   const { expect, from, to } = method;
   if (method.function === undefined) return [problemError(at, 'A measurement names its function.')];
   if (from === undefined || to === undefined) return [problemError(at, 'A measurement names two points, from and to.')];
+  if (from === to) return [problemError(`${at}.to`, `Both probes would stand on ${from}.`)];
   const verdicts = verdictsOf(expect ?? { kind: 'unknown' }, method.function);
   if (typeof verdicts === 'string') return [problemError(`${at}.expect`, verdicts)];
   const overZero = isOverZeroBand(method);
@@ -125,15 +138,6 @@ function lintMethod(step: OutcomesOfStep, method: MeasuringMethod, path: string,
         ),
       ]
     : problems;
-}
-
-function verdictsOf(expect: ExpectationDocument, measured: MeasurementFunction): ReadonlySet<Verdict> | string {
-  try {
-    return producibleVerdicts(resolveExpectation(expect, measured), measured);
-  } catch (error) {
-    if (error instanceof DocumentError) return error.message;
-    throw error;
-  }
 }
 
 function lintCases(step: DecideStep, path: string, procedure: ProcedureDocument): Problem[] {

@@ -1,6 +1,6 @@
 import {
   CAUTIONS,
-  isKnownElement,
+  lintExpression,
   problemError,
   problemWarning,
   sequenceOf,
@@ -8,18 +8,31 @@ import {
   type UnitModelDocument,
   type Wiring,
 } from '../../unit-model';
-import { conditionEntries, type ConditionEntry, type Conditions } from '../conditions';
-import { isWalkable, type MeasuringMethod, type ProcedureDocument, type WalkableStep } from '../procedure-document';
+import type { Conditions } from '../conditions';
+import { lintConditionNames } from './condition-names';
+import {
+  isWalkable,
+  type BypassDocument,
+  type ConclusionStep,
+  type MatrixStep,
+  type MeasurementStep,
+  type MeasuringMethod,
+  type ObservationStep,
+  type ProcedureDocument,
+  type WalkableStep,
+} from '../procedure-document';
 
 /** Every name a procedure uses exists in the unit model. */
 export function lintNames(procedure: ProcedureDocument, wiring: Wiring): Problem[] {
   const { model } = wiring;
   const bypasses = declaredBypasses(procedure);
   const lint = (conditions: Conditions | undefined, path: string): Problem[] =>
-    conditionEntries(conditions).flatMap((entry) =>
-      lintEntry(entry, `${path}.${entry.group}.${entry.id}`, model, bypasses),
-    );
-  const problems = [...lint(procedure.given, 'given'), ...lintEntries(procedure, model)];
+    lintConditionNames(conditions, path, model, bypasses);
+  const problems = [
+    ...lint(procedure.given, 'given'),
+    ...lintEntries(procedure, model),
+    ...lintExpression(model, procedure.scope, 'scope'),
+  ];
   for (const [id, step] of Object.entries(procedure.steps)) {
     if (!isWalkable(step)) continue;
     const path = `steps.${id}`;
@@ -34,9 +47,12 @@ export function lintNames(procedure: ProcedureDocument, wiring: Wiring): Problem
       problems.push(...lint(step.sets, `${path}.sets`));
       if (step.fits !== undefined && !wiring.hasElement(step.fits))
         problems.push(problemError(`${path}.fits`, `"${step.fits}" is not an element of this unit model.`));
-      if (step.bypass) problems.push(...lintTerminals(step.bypass, `${path}.bypass`, wiring));
+      if (step.bypass) problems.push(...lintBypass(step.bypass, `${path}.bypass`, wiring));
+      for (const [index, { sets }] of (step.recipe ?? []).entries())
+        problems.push(...lint(sets, `${path}.recipe[${index}].sets`));
     }
-    if (step.kind === 'conclusion') problems.push(...lint(step.sets, `${path}.sets`));
+    if (step.kind === 'conclusion')
+      problems.push(...lint(step.sets, `${path}.sets`), ...lintProof(procedure, step, path));
     if (step.kind === 'measurement') {
       for (const [outcome, sets] of Object.entries(step.sets ?? {}))
         problems.push(...lint(sets, `${path}.sets.${outcome}`));
@@ -97,37 +113,6 @@ function declaredBypasses(procedure: ProcedureDocument): ReadonlySet<string> {
   );
 }
 
-function lintEntry(
-  entry: ConditionEntry,
-  path: string,
-  model: UnitModelDocument,
-  bypasses: ReadonlySet<string>,
-): Problem[] {
-  const unknown = (what: string): Problem[] => [
-    problemError(path, `"${entry.id}" is not a ${what} of this unit model.`),
-  ];
-  switch (entry.group) {
-    case 'supplies':
-      return model.supplies.some((each) => each.id === entry.id) ? [] : unknown('supply');
-    case 'calls':
-      return (model.calls ?? []).some((each) => each.id === entry.id) ? [] : unknown('call');
-    case 'connectors':
-      return model.boards.some((board) => board.connectors.some((each) => `${board.id}.${each.id}` === entry.id))
-        ? []
-        : unknown('connector');
-    case 'leads':
-      return model.wires.some((each) => each.id === entry.id) ? [] : unknown('wire');
-    case 'bypasses':
-      return bypasses.has(entry.id) ? [] : [problemError(path, `No step of this chart places a bypass "${entry.id}".`)];
-    case 'parts':
-      return isKnownElement(model, entry.id) ? [] : unknown('part');
-    case 'facts':
-      return Object.hasOwn(model.facts ?? {}, entry.id) ? [] : unknown('fact');
-    default:
-      return [];
-  }
-}
-
 function lintTerminals(
   points: { readonly from?: string; readonly to?: string },
   path: string,
@@ -141,16 +126,51 @@ function lintTerminals(
   });
 }
 
+function lintBypass(bypass: BypassDocument, path: string, wiring: Wiring): Problem[] {
+  const { makes } = bypass;
+  const isCall = makes === undefined || (wiring.model.calls ?? []).some(({ id }) => id === makes);
+  return [
+    ...lintTerminals(bypass, path, wiring),
+    ...(isCall ? [] : [problemError(`${path}.makes`, `"${makes}" is not a call of this unit model.`)]),
+  ];
+}
+
+/** The steps that fill a proof table are steps of the chart. */
+function lintProof({ steps }: ProcedureDocument, { proof = {} }: ConclusionStep, path: string): Problem[] {
+  return Object.entries(proof)
+    .filter(([, id]) => !Object.hasOwn(steps, id))
+    .map(([name, id]) => problemError(`${path}.proof.${name}`, `There is no step "${id}".`));
+}
+
 function lintElements(step: WalkableStep, path: string, wiring: Wiring): Problem[] {
   const unknown = (reference: string, at: string): Problem[] =>
     wiring.hasElement(reference) ? [] : [problemError(at, `"${reference}" is not an element of this unit model.`)];
   if (step.kind === 'conclusion') return step.item === undefined ? [] : unknown(step.item, `${path}.item`);
   if (step.kind !== 'measurement' && step.kind !== 'observation' && step.kind !== 'matrix') return [];
-  return (['clears', 'implicates'] as const).flatMap((field) =>
-    Object.entries(step[field] ?? {}).flatMap(([outcome, references]) =>
-      references.flatMap((reference) => unknown(reference, `${path}.${field}.${outcome}`)),
+  const meanings = [
+    [path, step] as const,
+    ...(step.kind === 'measurement'
+      ? Object.entries(step.measure.methods ?? {}).map(
+          ([name, way]) => [`${path}.measure.methods.${name}`, way] as const,
+        )
+      : []),
+  ];
+  return meanings.flatMap(([at, { clears, implicates }]) =>
+    Object.entries({ clears, implicates }).flatMap(([field, outcomes]) =>
+      Object.entries(outcomes ?? {}).flatMap(([outcome, references]) => [
+        ...lintAnswer(step, outcome, `${at}.${field}.${outcome}`),
+        ...references.flatMap((reference) => unknown(reference, `${at}.${field}.${outcome}`)),
+      ]),
     ),
   );
+}
+
+/** What an answer means is written beside an answer there is; a measurement's verdicts are looked at with it. */
+function lintAnswer(step: ObservationStep | MeasurementStep | MatrixStep, outcome: string, path: string): Problem[] {
+  const answers = step.kind === 'observation' ? step.answers : step.kind === 'matrix' ? step.branches : undefined;
+  return answers === undefined || Object.hasOwn(answers, outcome)
+    ? []
+    : [problemError(path, `"${outcome}" is no answer of this step. Known: ${Object.keys(answers).join(', ')}.`)];
 }
 
 function lintCautions(step: WalkableStep, path: string): Problem[] {

@@ -1,7 +1,7 @@
 import { problemError, type Problem } from '../../unit-model';
 import { edgesOf } from '../branching';
 import { edgesOfProcedure, reachableSteps } from '../graph';
-import { END, isWalkable, type ProcedureDocument } from '../procedure-document';
+import { END, isWalkable, type ProcedureDocument, type StepDocument } from '../procedure-document';
 
 /** The chart as a graph: every arrow leads somewhere, every step is reached, no circle without a limit. */
 export function lintShape(procedure: ProcedureDocument): Problem[] {
@@ -57,12 +57,12 @@ function deadEnds(procedure: ProcedureDocument): Problem[] {
     .map((id) => problemError(`steps.${id}`, 'Dead end: no conclusion can be reached from here.'));
 }
 
-/** A circle in which no step has a limit; found by peeling off steps without a way in (Kahn, 1962). */
+/**
+ * A circle that a walk never leaves: a step with a limit goes its other way in the end, and always the same. Found by
+ * peeling off steps without a way in or out (Kahn, 1962).
+ */
 function endlessLoops(procedure: ProcedureDocument): Problem[] {
-  const free = Object.entries(procedure.steps).filter(
-    ([, step]) => !(isWalkable(step) && 'atMost' in step && step.atMost !== undefined),
-  );
-  const nodes = new Map(free.map(([id, step]) => [id, edgesOf(id, step).map((edge) => edge.to)]));
+  const nodes = new Map(Object.entries(procedure.steps).map(([id, step]) => [id, lastingEdges(id, step)]));
   for (let peeled = true; peeled;) {
     const targets = new Set([...nodes.values()].flat());
     const sources = new Set([...nodes].filter(([, next]) => next.some((to) => nodes.has(to))).map(([id]) => id));
@@ -72,12 +72,25 @@ function endlessLoops(procedure: ProcedureDocument): Problem[] {
   }
   const [first] = nodes.keys();
   if (first === undefined) return [];
+  const isLimited = [...nodes.keys()].every((id) => isWithLimit(procedure.steps[id]));
   return [
     problemError(
       `steps.${first}`,
-      `Endless loop without a limit: ${[...nodes.keys()].join(', ')}. Give one step atMost and exceeded.`,
+      isLimited
+        ? `Endless loop: where each of these was walked often enough, exceeded leads round again: ${[...nodes.keys()].join(', ')}.`
+        : `Endless loop without a limit: ${[...nodes.keys()].join(', ')}. Give one step atMost and exceeded.`,
     ),
   ];
+}
+
+/** Where a step leads however often it is walked. */
+function lastingEdges(id: string, step: StepDocument): readonly string[] {
+  const edges = edgesOf(id, step);
+  return (isWithLimit(step) ? edges.filter(({ outcome }) => outcome === 'exceeded') : edges).map(({ to }) => to);
+}
+
+function isWithLimit(step: StepDocument | undefined): boolean {
+  return step !== undefined && isWalkable(step) && 'atMost' in step && step.atMost !== undefined;
 }
 
 function limits(procedure: ProcedureDocument): Problem[] {

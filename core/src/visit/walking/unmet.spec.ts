@@ -35,7 +35,7 @@ describe('conditions that do not hold', () => {
       'Wire FS1·2 to X1·4',
       'Pump contactor K1',
       'interlock Pump contactor K1',
-      'cover lower',
+      'lower cover',
       'selector SEL',
       'soil is wet',
     ]);

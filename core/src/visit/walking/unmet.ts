@@ -12,6 +12,7 @@ import { FUNCTIONS, inBase, readQuantity } from '../../quantity';
 import { lastTurn } from './last-turn';
 import type { VisitState } from '../record';
 import {
+  coverName,
   elementName,
   isCutOff,
   plugsReached,
@@ -196,7 +197,7 @@ export function conditionName(model: UnitModelDocument, entry: Pick<ConditionEnt
     case 'interlocks':
       return `interlock ${elementName(model, entry.id)}`;
     case 'covers':
-      return `cover ${entry.id.replaceAll('-', ' ')}`;
+      return coverName(model, entry.id);
     case 'positions':
       return `selector ${entry.id.replaceAll('-', ' ')}`;
     default:

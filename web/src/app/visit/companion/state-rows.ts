@@ -6,6 +6,7 @@ import {
   type ConditionGroup,
   type EventBody,
   type NotedGroup,
+  type UnitModelDocument,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -93,7 +94,7 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     },
     {
       title: 'Covers',
-      rows: [...new Set(['main', ...Object.keys(visit.conditions.covers ?? {})])].map((id) =>
+      rows: [...new Set([...coversOf(model), ...Object.keys(visit.conditions.covers ?? {})])].map((id) =>
         noted('covers', id, ['on', 'off']),
       ),
     },
@@ -117,6 +118,11 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     },
   ];
   return groups.filter(({ rows }) => rows.length > 0);
+}
+
+/** The covers of a unit; one where its model lists none. */
+function coversOf({ covers = [{ id: 'main' }] }: UnitModelDocument): readonly string[] {
+  return covers.map(({ id }) => id);
 }
 
 function supplyWay(

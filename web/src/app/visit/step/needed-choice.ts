@@ -36,6 +36,12 @@ import type { EventBody, Needed } from '@juxtameter/core';
             <strong>{{ readingName() }}</strong> was not read: measure it first, or this is kept and not judged.
           </p>
         }
+        @case ('setting') {
+          <p class="small">
+            <strong>Setting {{ setting() }}</strong> was not read: note its position in the intake, or this is kept and
+            not judged.
+          </p>
+        }
         @case ('leads') {
           <p class="small">
             <strong>The leads are not zeroed</strong>, and the leads are what it is compared with.
@@ -85,6 +91,10 @@ export class NeededChoice {
   protected readonly options = computed(() => {
     const needed = this.needed();
     return needed.kind === 'choice' ? needed.options : needed.kind === 'position' ? needed.positions : [];
+  });
+  protected readonly setting = computed(() => {
+    const needed = this.needed();
+    return needed.kind === 'setting' ? needed.setting : '';
   });
   protected readonly readingName = computed(() => {
     const needed = this.needed();
