@@ -1,25 +1,27 @@
 import type { Expression, ExpressionCall } from './expression';
 
-/** What an expression asks of the world. A name that is not known is not so. */
+/** What an expression asks of the world; undefined where nobody knows. */
 export interface World {
-  readonly isSo: (name: string) => boolean;
-  readonly call?: (name: ExpressionCall, of: string) => boolean;
+  readonly isSo: (name: string) => boolean | undefined;
+  readonly call?: (name: ExpressionCall, of: string) => boolean | undefined;
   /** The position of a selector, or a number as text. */
   readonly positionOf?: (name: string) => string | undefined;
 }
 
-/** Whether it is so; what depends on a position that is not known is not, and neither is its opposite. */
+/** Whether it is so; what depends on something that is not known is not, and neither is its opposite. */
 export function evaluate(expression: Expression, world: World): boolean {
   return truth(expression, world) === true;
 }
 
 /** True, false, or undefined where it cannot be told (three-valued logic; Kleene 1938). */
-function truth(expression: Expression, world: World): boolean | undefined {
+export function truth(expression: Expression, world: World): boolean | undefined {
   switch (expression.kind) {
     case 'name':
       return world.isSo(expression.name);
     case 'call':
-      return world.call?.(expression.name, expression.of) ?? world.isSo(`${expression.name}(${expression.of})`);
+      return world.call
+        ? world.call(expression.name, expression.of)
+        : world.isSo(`${expression.name}(${expression.of})`);
     case 'not': {
       const inner = truth(expression.of, world);
       return inner === undefined ? undefined : !inner;

@@ -5,4 +5,4 @@ export {
   type ExpressionCall,
   type ParsedExpression,
 } from './expression';
-export { comparisonsIn, evaluate, expressionWords, namesIn, type World } from './evaluate';
+export { comparisonsIn, evaluate, expressionWords, namesIn, truth, type World } from './evaluate';

@@ -9,6 +9,7 @@ import {
   type UnitModelDocument,
 } from '../unit-model';
 import type { Chain } from './chain';
+import { heldState } from './held-contacts';
 import { linksOf, type ChainLink, type Layout } from './layout';
 import { hypothesesOf, MOST_RESTING } from './hypotheses';
 import { avoidableLinks, besides, wayThrough } from './way';
@@ -34,15 +35,18 @@ export function chainOf(model: UnitModelDocument, path: PathDocument, options: O
   const onWay = new Set(points);
   const layout: Layout = {
     points,
-    links: way.map((link) => (avoidable.has(link) ? restingWhereItCan(model, link) : link)),
-    sideLinks: beside.map((link) => restingWhereItCan(model, link)),
+    links: way.map((link) => (avoidable.has(link) ? asItStands(model, path, link) : link)),
+    sideLinks: beside.map((link) => asItStands(model, path, link)),
     sidePoints: [...new Set(beside.flatMap(({ from, to }) => [from, to]))].filter((point) => !onWay.has(point)),
   };
   if (linksOf(layout).filter(({ mayRest }) => mayRest).length > MOST_RESTING) return undefined;
+  const hypotheses = hypothesesOf(layout);
+  // Contacts held so that nothing conducts: the wiring list contradicts itself, and nothing can be told by it.
+  if (hypotheses.length === 0) return undefined;
   return {
     ...layout,
     path,
-    hypotheses: hypothesesOf(layout),
+    hypotheses,
     nominal: supplyNominal(model, path.supply, path.nominal),
     function: supply?.system === 'dc' ? 'dc-voltage' : 'ac-voltage',
   };
@@ -64,15 +68,21 @@ function shortestThroughLoad(
   return ways.sort((a, b) => a.length - b.length)[0];
 }
 
-/** A fuse or a breaker that does not conduct is a fault; any other contact may rest while another way is closed. */
-function restingWhereItCan(model: UnitModelDocument, link: ChainLink): ChainLink {
+/**
+ * A contact beside which current has another way: closed or open where the calls of the path hold it so, else it may rest
+ * while another way is closed. A fuse or a breaker that does not conduct is a fault.
+ */
+function asItStands(model: UnitModelDocument, path: PathDocument, link: ChainLink): ChainLink {
   if (link.kind !== 'series') return link;
   const { owner, inner } = parseElement(link.element);
   const kind =
     inner === undefined
       ? model.devices.find(({ id }) => id === owner)?.kind
       : model.boards.find(({ id }) => id === owner)?.functions?.find(({ id }) => id === inner)?.kind;
-  return kind === 'fuse' || kind === 'breaker' ? link : { ...link, mayRest: true };
+  if (kind === 'fuse' || kind === 'breaker') return link;
+  const held = heldState(model, path, link);
+  if (held === undefined) return { ...link, mayRest: true };
+  return held === 'open' ? { ...link, isHeldOpen: true } : link;
 }
 
 /**

@@ -44,11 +44,12 @@ function linkHypotheses(chain: Layout, resting: ReadonlySet<number>): readonly H
 /** Most contacts that are followed both open and closed: two to the power of it combinations. */
 export const MOST_RESTING = 6;
 
-/** Every combination in which contacts that current can get around are open. */
+/** Every combination in which contacts that current can get around are open; those that are held open always are. */
 export function restings(chain: Layout): readonly ReadonlySet<number>[] {
   const contacts = linksOf(chain).flatMap(({ mayRest }, index) => (mayRest === true ? [index] : []));
+  const held = linksOf(chain).flatMap(({ isHeldOpen }, index) => (isHeldOpen === true ? [index] : []));
   return Array.from(
     { length: 2 ** contacts.length },
-    (_each, bits) => new Set(contacts.filter((_contact, at) => (bits >> at) % 2 === 1)),
+    (_each, bits) => new Set([...held, ...contacts.filter((_contact, at) => (bits >> at) % 2 === 1)]),
   );
 }

@@ -12,6 +12,8 @@ export interface ChainLink {
   readonly isOpenAtRest?: boolean;
   /** A contact beside which current has another way: open or closed, the chain may be as it should be. */
   readonly mayRest?: boolean;
+  /** A contact that is open as long as the calls of the path are made: current goes another way. */
+  readonly isHeldOpen?: boolean;
 }
 
 /** The terminals and links of a path: `links[i]` lies between `points[i]` and `points[i + 1]`. */

@@ -105,8 +105,9 @@ export function conductingLinks(chain: Chain, readings: readonly ChainReading[],
     const potentials = potentialsOf(chain, { open });
     return potentials !== undefined && explains(potentials, readings, scale, { feed });
   };
-  return links.flatMap(({ kind, isAbsent, mayRest }, index) => {
-    if (kind === 'jumper' || isAbsent === true || mayRest === true || place.links.includes(index)) return [];
+  return links.flatMap(({ kind, isAbsent, mayRest, isHeldOpen }, index) => {
+    const mayBeOpenRightly = mayRest === true || isHeldOpen === true;
+    if (kind === 'jumper' || isAbsent === true || mayBeOpenRightly || place.links.includes(index)) return [];
     const mayBeOpen = contacts.some((resting) =>
       links.some((_other, other) => isPossible(new Set([...resting, index, other]))),
     );

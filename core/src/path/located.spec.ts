@@ -21,11 +21,14 @@ const CHAINS: readonly Chain[] = [DEMO_MODEL, BENCH_CONTEXT.model, BURNER_CONTEX
   chainsOf(model),
 );
 
-/** A made-up circuit: links one after the other, some of them beside a second way with a contact of its own. */
+/**
+ * A made-up circuit: links one after the other, some of them beside a second way with a contact of its own, which a call
+ * may change over.
+ */
 interface Sketch {
   readonly kinds: readonly ('fuse' | 'switch' | 'relay')[];
   /** At which of them a second way lies, through how many devices. */
-  readonly beside?: { readonly at: number; readonly through: number };
+  readonly beside?: { readonly at: number; readonly through: number; readonly isChangedOver: boolean };
   readonly loadAt: number;
 }
 
@@ -34,14 +37,21 @@ function sketched({ kinds, beside, loadAt }: Sketch): Chain {
   const order = [...ids.slice(0, loadAt), 'LD', ...ids.slice(loadAt)];
   const seconds = beside ? Array.from({ length: beside.through }, (_each, index) => `S${index}`) : [];
   const around = beside ? (ids[beside.at % ids.length] ?? '') : '';
+  const closedWhen = (id: string): object => {
+    if (beside?.isChangedOver !== true || (id !== around && id !== seconds[0])) return {};
+    return { closedWhen: id === around ? 'call.c' : 'not call.c' };
+  };
   const device = (id: string, kind: string) =>
-    kind === 'relay' ? { id, kind, name: id, coil: { volts: '24 V' }, contacts: [['1', '2']] } : { id, kind, name: id };
+    kind === 'relay'
+      ? { id, kind, name: id, coil: { volts: '24 V' }, contacts: [['1', '2']], ...closedWhen(id) }
+      : { id, kind, name: id, ...closedWhen(id) };
   const model = {
     format: 'juxtameter/unit-model',
     version: 1,
     id: 'sketch',
     title: 'Sketch',
     supplies: [{ id: 'control', system: 'class-2-ac', nominal: '24 V', terminals: { hot: 'TB.1', return: 'TB.2' } }],
+    calls: [{ id: 'c', joins: ['TB.1', 'TB.2'] }],
     boards: [],
     devices: [
       { id: 'TB', kind: 'strip', name: 'TB', terminals: ['1', '2'] },
@@ -60,7 +70,7 @@ function sketched({ kinds, beside, loadAt }: Sketch): Chain {
       })),
       ...(beside ? [{ id: 'sr', from: `${seconds.at(-1) ?? ''}.2`, to: `${around}.2` }] : []),
     ],
-    paths: [{ id: 'p', name: 'p', supply: 'control', from: 'TB.1', load: 'LD', to: 'TB.2' }],
+    paths: [{ id: 'p', name: 'p', supply: 'control', from: 'TB.1', load: 'LD', to: 'TB.2', calls: ['c'] }],
   } as unknown as UnitModelDocument;
   const [chain] = chainsOf(model);
   if (!chain) throw new Error('no chain');
@@ -73,9 +83,12 @@ const sketches: fc.Arbitrary<Chain> = fc
       minLength: 1,
       maxLength: 6,
     }),
-    beside: fc.option(fc.record({ at: fc.nat({ max: 5 }), through: fc.integer({ min: 1, max: 2 }) }), {
-      nil: undefined,
-    }),
+    beside: fc.option(
+      fc.record({ at: fc.nat({ max: 5 }), through: fc.integer({ min: 1, max: 2 }), isChangedOver: fc.boolean() }),
+      {
+        nil: undefined,
+      },
+    ),
     loadAt: fc.nat({ max: 6 }),
   })
   .map(({ kinds, beside, loadAt }) =>
@@ -97,13 +110,22 @@ const faultsOf = (chain: Chain): fc.Arbitrary<ChainFault> => {
   );
 };
 
-/** Contacts that may rest as long as some way still conducts: all but one of those side by side, none on a single way. */
+/** Contacts that the calls of the path hold open. */
+function heldOpen(chain: Chain): readonly number[] {
+  return linksOf(chain).flatMap(({ isHeldOpen }, index) => (isHeldOpen === true ? [index] : []));
+}
+
+/**
+ * Contacts that rest: those held open, and of the others some as long as a way still conducts, all but one of those side
+ * by side, none on a single way.
+ */
 function restingOf(chain: Chain, pick: number): ReadonlySet<number> {
+  const held = heldOpen(chain);
   const contacts = linksOf(chain).flatMap(({ mayRest }, index) => (mayRest === true ? [index] : []));
-  const set = new Set(contacts.filter((_each, at) => (pick >> at) % 2 === 1));
+  const set = new Set([...held, ...contacts.filter((_each, at) => (pick >> at) % 2 === 1)]);
   const machine = chainMachine(chain, { kind: 'none' }, { resting: set });
   const load = chain.links.findIndex(({ kind }) => kind === 'load');
-  return machine.volts(load, load + 1) > 0.9 * chain.nominal ? set : new Set();
+  return machine.volts(load, load + 1) > 0.9 * chain.nominal ? set : new Set(held);
 }
 
 const isBlamed = (chain: Chain, place: ChainPlace, fault: ChainFault): boolean => {
@@ -189,6 +211,38 @@ describe('where the voltage of a chain stops', () => {
     );
   });
 
+  it('knows which way a call has changed over, and names nothing of the other', () => {
+    const changedOver = fc
+      .record({ at: fc.nat({ max: 2 }), through: fc.integer({ min: 1, max: 2 }) })
+      .map((beside) =>
+        [true, false].map((isChangedOver) =>
+          sketched({ kinds: ['fuse', 'switch', 'switch'], beside: { ...beside, isChangedOver }, loadAt: 3 }),
+        ),
+      );
+    fc.assert(
+      fc.property(changedOver, fc.nat(), ([known, unknown], pick) => {
+        if (!known || !unknown) return;
+        const breaks = known.links.flatMap(({ kind }, link) => (kind === 'load' ? [] : [link]));
+        const link = breaks[pick % breaks.length] ?? 0;
+        const leftOf = (chain: Chain): readonly number[] => {
+          const resting = chain.sideLinks.flatMap((_link, at) =>
+            chain.sideLinks[at]?.kind === 'series' ? [chain.links.length + at] : [],
+          );
+          const machine = chainMachine(chain, { kind: 'open', link }, { resting: new Set(resting) });
+          const end = chain.points.length - 1;
+          return locate(
+            chain,
+            chain.points.slice(0, -1).map((_point, at) => machine.read(at, end)),
+          ).links;
+        };
+        expect(leftOf(known)).toContain(link);
+        expect(leftOf(known).every((each) => each < known.links.length)).toBeTrue();
+        expect(leftOf(unknown)).toEqual(jasmine.arrayContaining([...leftOf(known)]));
+      }),
+      { numRuns: 100 },
+    );
+  });
+
   it('never clears the second of two breaks', () => {
     fc.assert(
       fc.property(
@@ -201,7 +255,11 @@ describe('where the voltage of a chain stops', () => {
         ),
         ({ each: { chain, reads }, first, second }) => {
           const open = [first, second].map((each) => each % linksOf(chain).length);
-          const machine = chainMachine(chain, { kind: 'open', link: open[0] ?? 0 }, { resting: new Set(open) });
+          const machine = chainMachine(
+            chain,
+            { kind: 'open', link: open[0] ?? 0 },
+            { resting: new Set([...open, ...heldOpen(chain)]) },
+          );
           const count = nodesOf(chain).length;
           const readings = reads.flatMap(([a, b]) => {
             const [from, to] = [Math.min(a % count, b % count), Math.max(a % count, b % count)];

@@ -64,10 +64,19 @@ describe('the way of a current', () => {
   });
 });
 
-/** The mist panel with a test switch wired past fuse and output, open at rest, and shorter than both. */
-function withSidePath(through?: readonly string[]): UnitModelDocument {
+/**
+ * The mist panel with a test switch wired past fuse and output, open at rest, and shorter than both; with it the drawing
+ * may say or not that the call closes the output.
+ */
+function withSidePath(through?: readonly string[], isOutputKnown = false): UnitModelDocument {
   return {
     ...DEMO_MODEL,
+    boards: isOutputKnown
+      ? DEMO_MODEL.boards
+      : DEMO_MODEL.boards.map((board) => ({
+          ...board,
+          functions: (board.functions ?? []).map(({ when: _when, ...each }) => each),
+        })),
     devices: [...DEMO_MODEL.devices, { id: 'S9', kind: 'switch', name: 'test switch' }],
     wires: [
       ...DEMO_MODEL.wires,
@@ -124,6 +133,16 @@ describe('a path with a side way', () => {
     expect(left(chain, ...behind, volts(chain, 'CB.X1.2', 26))).toEqual(
       jasmine.arrayWithExactContents(['S9', 'w90', 'w91', 'CB:mist-output']),
     );
+    // Where the drawing says that the call closes the output, it alone can be what does not conduct.
+    const known = mist(withSidePath(undefined, true));
+    const dead = [volts(known, 'CB.X1.1', 26), volts(known, 'CB.X1.3', 0)];
+    expect(left(known, ...dead)).toEqual(jasmine.arrayWithExactContents(['w11', 'F1', 'w12', 'CB:mist-output']));
+    expect(left(known, ...dead, volts(known, 'CB.X1.2', 26))).toEqual(['CB:mist-output']);
+    // And what is alive behind both clears neither: the switch may have been closed.
+    const behindBoth = [volts(known, 'CB.X1.4', 26)];
+    const conducting = conductingLinks(known, behindBoth, locate(known, behindBoth));
+    for (const either of ['S9', 'F1', 'CB:mist-output'])
+      expect(namesOf(known, conducting, 'parts')).not.toContain(either);
     // With a jumper over the output nothing read behind it speaks of the output.
     const plain = mist(DEMO_MODEL);
     const jumped = withJumpers(plain, [{ id: 'J', from: 'CB.X1.2', to: 'CB.X1.3' }]);

@@ -71,10 +71,11 @@ export function chainBoxes(context: VisitContext, progress: ChainProgress, words
   return boxes;
 }
 
-function noteOf({ isAbsent, isOpenAtRest, mayRest }: ChainLink, mayBeItsWires: boolean): string {
+function noteOf({ isAbsent, isOpenAtRest, isHeldOpen, mayRest }: ChainLink, mayBeItsWires: boolean): string {
   if (isAbsent) return 'not here';
   const notes = [
     isOpenAtRest ? 'open at rest' : '',
+    isHeldOpen ? 'open while called' : '',
     mayRest ? 'or another way' : '',
     mayBeItsWires ? 'or its wires' : '',
   ];
