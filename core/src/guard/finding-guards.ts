@@ -1,9 +1,9 @@
 import { FUNCTIONS } from '../quantity';
-import { holdOffsRunning } from '../sequence';
 import { parseElement, terminalOf, type UnitModelDocument, type Wiring } from '../unit-model';
 import {
   evidenceFor,
   excludedByJumper,
+  holdOffsRunning,
   intakeOf,
   isReadAgain,
   monitorOutcome,

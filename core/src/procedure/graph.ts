@@ -66,3 +66,29 @@ export function wayTo(procedure: ProcedureDocument, target: string): readonly st
   for (let id = before.get(target); id !== undefined; id = before.get(id)) way.unshift(id);
   return way;
 }
+
+const reached = new WeakMap<ProcedureDocument, Map<string, ReadonlySet<string>>>();
+
+/** Whether some way of the chart leads from one step on to another. */
+export function leadsTo(procedure: ProcedureDocument, from: string, to: string): boolean {
+  const known = reached.get(procedure) ?? new Map<string, ReadonlySet<string>>();
+  reached.set(procedure, known);
+  const found = known.get(from) ?? behind(procedure, from);
+  known.set(from, found);
+  return found.has(to);
+}
+
+/** Every step that ways from this one come to. */
+function behind(procedure: ProcedureDocument, from: string): ReadonlySet<string> {
+  const seen = new Set<string>();
+  const waiting = [from];
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
+    for (const { to } of step ? edgesOf(id, step) : []) {
+      if (seen.has(to)) continue;
+      seen.add(to);
+      waiting.push(to);
+    }
+  }
+  return seen;
+}

@@ -13,7 +13,7 @@ export { believedAtStart } from './believed-at-start';
 export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { deadForHands, requiredForHands, touchesWiring } from './hands';
-export { edgesOfProcedure, entrySteps, longestWayFrom, reachableSteps, wayTo } from './graph';
+export { edgesOfProcedure, entrySteps, leadsTo, longestWayFrom, reachableSteps, wayTo } from './graph';
 export { lintGeneral, lintProcedure } from './lint';
 export {
   conditionsDuring,

@@ -23,5 +23,5 @@ export {
 export { secondsBetween } from './seconds-between';
 export { runsOf, type Note, type Run, type Span } from './runs';
 export { commandAsked, watchOutcome, type WatchOutcome } from './watch-outcome';
-export { holdOffsRunning, lastSwitching, type RunningHoldOff } from './hold-offs';
+export { lastSwitching } from './last-switching';
 export { type StageFailure } from './watch-words';

@@ -7,7 +7,6 @@ import {
   AT_REST,
   commandedBy,
   fittingChoices,
-  holdOffsRunning,
   isWatched,
   lastSwitching,
   readSequence,
@@ -21,7 +20,7 @@ import {
 } from '.';
 import { envelope, VisitDriver } from '../testing/demo';
 import type { SequenceDocument, UnitModelDocument } from '../unit-model';
-import { replay, VisitContext, type EventEnvelope, type StageMark } from '../visit';
+import { holdOffsRunning, replay, VisitContext, type EventEnvelope, type StageMark } from '../visit';
 
 const BURNER = burnerDocument as unknown as UnitModelDocument;
 const VENT = ventDocument as unknown as UnitModelDocument;

@@ -1,8 +1,7 @@
 import { inBase, readQuantity } from '../quantity';
 import { stateOf, type Conditions } from '../procedure';
 import { sequenceOf, supplyOf, type HoldOffDocument } from '../unit-model';
-import { lastTurn, type EventOf, type VisitContext, type VisitState } from '../visit';
-import { holdOffsRunning } from './hold-offs';
+import { holdOffsRunning, lastTurn, type EventOf, type VisitContext, type VisitState } from '../visit';
 import { TIMER, type Span } from './runs';
 import { secondsBetween } from './seconds-between';
 

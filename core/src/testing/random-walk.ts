@@ -1,5 +1,5 @@
 import { targetStep } from '../procedure';
-import { currentStep, draftFinding, enterReading, matrixProgress } from '../visit';
+import { askedReading, currentStep, draftFinding, enterReading, matrixProgress } from '../visit';
 import type { VisitDriver } from './demo';
 
 /** What a hand may type at a measurement: good, nothing, too much, open, close to a limit, no figure. */
@@ -45,16 +45,28 @@ function walkOn(driver: VisitDriver, choice: number): boolean {
 }
 
 function measure(driver: VisitDriver, choice: number): boolean {
-  const isProof = currentProof(driver);
-  if (isProof) {
-    driver.prove();
-    return true;
-  }
+  if (currentProof(driver)) return proveDead(driver);
   const text = TEXTS[choice % TEXTS.length] ?? '0.1';
   const entered = enterReading(driver.context, driver.state, { text });
   if (entered.outcome !== 'event') return true;
   driver.log(entered.body);
   return true;
+}
+
+/** More readings than any proof of dead takes. */
+const MOST_OF_A_PROOF = 200;
+
+/** What a known live source shows, and what a dead pair does. */
+function proveDead(driver: VisitDriver): boolean {
+  for (let count = 0; currentProof(driver) && count < MOST_OF_A_PROOF; count += 1) {
+    const isMeterCheck = askedReading(driver.context, driver.state)?.proof?.kind === 'meter';
+    const entered = (isMeterCheck ? ['231', '9.1', '325'] : ['0.1'])
+      .map((text) => enterReading(driver.context, driver.state, { text }))
+      .find(({ outcome }) => outcome === 'event');
+    if (entered?.outcome !== 'event') return false;
+    driver.log(entered.body);
+  }
+  return !currentProof(driver);
 }
 
 function currentProof({ context, state }: VisitDriver): boolean {

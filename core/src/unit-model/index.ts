@@ -50,10 +50,11 @@ export { lintUnitModel } from './lint-unit-model';
 export { seriesElements, wireEdges, wireNets, type Nets, type SeriesElement, type WireEdge } from './nets';
 export { problemError, problemWarning, type Problem } from './problem';
 export { REFUSALS } from './refusals';
-export { SEQUENCE_END, sequenceOf, stageAfter, startedByCall } from './stages';
+export { SEQUENCE_END, sequenceOf, stageAfter, stageOfCode, startedByCall } from './stages';
 export { conductorPairs, deadLimit, HAZARDOUS_LIMITS, type ConductorPair } from './supply-pairs';
 export {
   elementName,
+  clearsReference,
   coverName,
   isKnownElement,
   isLandingOf,

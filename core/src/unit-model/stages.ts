@@ -1,4 +1,4 @@
-import type { SequenceDocument, UnitModelDocument } from './unit-model-document';
+import type { SequenceDocument, StageDocument, UnitModelDocument } from './unit-model-document';
 
 /** The end of a sequence. */
 export const SEQUENCE_END = '@end';
@@ -18,4 +18,9 @@ export function sequenceOf(model: UnitModelDocument, id: string): SequenceDocume
 export function startedByCall(model: UnitModelDocument, call: string): readonly string[] {
   const made = (model.sequences ?? []).filter((sequence) => sequence.call === call);
   return [...new Set(made.flatMap(({ mayStart = [] }) => mayStart))];
+}
+
+/** The stage of a sequence that shows a code. */
+export function stageOfCode(model: UnitModelDocument, code: string): StageDocument | undefined {
+  return (model.sequences ?? []).flatMap(({ stages }) => stages).find((stage) => stage.code === code);
 }

@@ -101,6 +101,18 @@ export function parseReference(model: UnitModelDocument, reference: string): Ele
   return { element: owner, mode: second };
 }
 
+/**
+ * Whether clearing one thing clears what another names: the whole its functions and every way it may fail, a function or a
+ * way of failing only itself.
+ *
+ * @example clearsReference({ boards: [], devices: [], wires: [], supplies: [] }, 'K1', 'K1:coil-open') // true
+ */
+export function clearsReference(model: UnitModelDocument, cleared: string, accused: string): boolean {
+  const [one, other] = [parseReference(model, cleared), parseReference(model, accused)];
+  if (one.mode !== undefined) return one.element === other.element && one.mode === other.mode;
+  return one.element === other.element || other.element.startsWith(`${one.element}:`);
+}
+
 /** True when the element a reference names is in the wiring list. */
 export function isKnownElement(model: UnitModelDocument, reference: string): boolean {
   const { owner, inner } = parseElement(parseReference(model, reference).element);

@@ -24,6 +24,7 @@ export {
   isChartEnded,
   isFreeChart,
   isSafetyLook,
+  holdOffsRunning,
   lastTurn,
   settle,
   stepIn,

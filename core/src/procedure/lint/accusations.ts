@@ -1,4 +1,4 @@
-import { parseReference, problemError, type Problem, type UnitModelDocument } from '../../unit-model';
+import { clearsReference, problemError, type Problem, type UnitModelDocument } from '../../unit-model';
 import { edgesOf } from '../branching';
 import { edgesOfProcedure, entrySteps } from '../graph';
 import { methodNames, outcomesOf } from '../measure';
@@ -59,14 +59,9 @@ function lintConclusion(
     });
 }
 
-/** What of the cleared covers a reference: the whole its functions and every way it may fail. */
+/** What of the cleared covers a reference. */
 function coveredBy(model: UnitModelDocument, cleared: Cleared, reference: string): string | undefined {
-  const accused = parseReference(model, reference);
-  return [...cleared].find((each) => {
-    const { element, mode } = parseReference(model, each);
-    if (mode !== undefined) return element === accused.element && mode === accused.mode;
-    return element === accused.element || accused.element.startsWith(`${element}:`);
-  });
+  return [...cleared].find((each) => clearsReference(model, each, reference));
 }
 
 function outcomesWith(

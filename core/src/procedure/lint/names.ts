@@ -12,6 +12,7 @@ import type { Conditions } from '../conditions';
 import { lintConditionNames } from './condition-names';
 import {
   isWalkable,
+  MATRIX_PATTERNS,
   type BypassDocument,
   type ConclusionStep,
   type MatrixStep,
@@ -167,10 +168,11 @@ function lintElements(step: WalkableStep, path: string, wiring: Wiring): Problem
 
 /** What an answer means is written beside an answer there is; a measurement's verdicts are looked at with it. */
 function lintAnswer(step: ObservationStep | MeasurementStep | MatrixStep, outcome: string, path: string): Problem[] {
-  const answers = step.kind === 'observation' ? step.answers : step.kind === 'matrix' ? step.branches : undefined;
-  return answers === undefined || Object.hasOwn(answers, outcome)
+  if (step.kind === 'measurement') return [];
+  const known = step.kind === 'observation' ? Object.keys(step.answers) : [...MATRIX_PATTERNS, 'otherwise'];
+  return known.includes(outcome)
     ? []
-    : [problemError(path, `"${outcome}" is no answer of this step. Known: ${Object.keys(answers).join(', ')}.`)];
+    : [problemError(path, `"${outcome}" is no answer of this step. Known: ${known.join(', ')}.`)];
 }
 
 function lintCautions(step: WalkableStep, path: string): Problem[] {

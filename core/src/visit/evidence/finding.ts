@@ -1,6 +1,6 @@
-import { elementName, itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
-import { isOverZeroBand, keyBeside, keyOfOutcome, methodOf, outcomesOf, type ConclusionStep } from '../../procedure';
-import type { JointJudgement } from '../../verdict';
+import { isOverZeroBand, keyOfOutcome, methodOf, type ConclusionStep } from '../../procedure';
+import { clearsReference, elementName, type UnitModelDocument } from '../../unit-model';
+import { codesRead } from '../intake';
 import {
   FINDING_GRADES,
   measuredOutcome,
@@ -10,8 +10,13 @@ import {
   type VisitContext,
   type VisitState,
 } from '../record';
-import { readingTitle } from './reading-title';
-import { currentStep, neverWalked } from '../walking';
+import { currentStep } from '../walking';
+import { eliminationOf, type Elimination } from './candidates';
+import { citedBy, gradeByCited } from './cited';
+import { EVIDENCE_WORDS } from './evidence-words';
+import { groundsOf, isAssumed, type Ground } from './grounds';
+import { bearsOn, openPointsOf } from './open-points';
+import { concerns, referenceOf, type AccusedItem } from './references';
 
 /** One line of the log that speaks for or against something. */
 export interface EvidenceLine {
@@ -31,104 +36,167 @@ export interface Evidence {
   readonly alsoLeft: readonly string[];
   /** What was passed over or cannot count, in words. */
   readonly unproven: readonly string[];
+  /** How far all of it carries. */
+  readonly earned: FindingGrade;
 }
 
 /** What is accused, and for a finding in the technician's words the readings it rests on. */
-export type Accused = Pick<ConclusionStep, 'item' | 'mode'> & Pick<FindingReached, 'rests'>;
+export type Accused = AccusedItem & Pick<FindingReached, 'rests'>;
 
-/** Collects from the record what speaks for and against a conclusion, as the record stands in `state`. */
-export function evidenceFor(context: VisitContext, { trail }: Pick<VisitState, 'trail'>, accused: Accused): Evidence {
-  const lines = trail.filter((line) => line.standing === 'walked' || line.standing === 'evidence');
-  const about = (field: 'implicates' | 'clears', keep: (reference: string) => boolean): EvidenceLine[] =>
-    lines.flatMap((line) => {
-      const elements = elementsOf(line, field).filter(keep);
-      return elements.length > 0 ? [{ line, elements }] : [];
-    });
-  const concerns = (reference: string): boolean => isAccused(context.model, reference, accused);
+/** The record a finding is weighed in: its log, and the chart that is walked. */
+export type Weighed = Pick<VisitState, 'trail' | 'procedure'>;
+
+/** Collects from the record what speaks for and against a conclusion, as the record stands in `state`, and weighs it. */
+export function evidenceFor(context: VisitContext, state: Weighed, accused: Accused): Evidence {
+  const { model } = context;
+  const { trail } = state;
+  const grounds = groundsOf(context, state);
   const rests = new Set(accused.rests);
-  const cited = trail
-    .filter(({ event, standing }) => rests.has(event.id) && standing !== 'retracted')
-    .map((line) => ({ line, elements: [] }));
-  const implicates = [...cited, ...about('implicates', concerns)];
-  const clearsOthers = about('clears', (reference) => !concerns(reference));
-  const alsoLeft = leftBesides(implicates, clearsOthers, concerns);
+  const open = openPointsOf(context, trail, rests);
+  const isSound = (ground: Ground): boolean =>
+    provedLess(ground.line) === undefined && !open.some((point) => bearsOn(context, point, ground));
+  const isAbout = (reference: string): boolean => concerns(model, reference, accused);
+  const implicating = grounds.filter(({ implicates }) => implicates.some(isAbout));
+  const clearing = grounds.filter(({ clears }) => clears.some((each) => !isAbout(each)));
+  const cleared = grounds.flatMap(({ clears }) => clears);
+  const leftBy = (ground: Ground): readonly string[] => leftBesides(model, ground, cleared, isAbout);
+  const pointing = implicating.filter((ground) => ground.by !== 'code');
+  const alsoLeft = pointing.map(leftBy).sort((one, other) => one.length - other.length)[0] ?? [];
+  const contradicting = contradictionsOf(model, grounds, implicating, accused);
+  const elimination = eliminationOf(
+    context,
+    context.procedures[state.procedure ?? ''],
+    accused,
+    clearing.filter(isSound),
+  );
+  const cited = citedBy(context, trail, accused);
+  const soundly = implicating.filter(
+    (ground) => isSound(ground) && (ground.by === 'code' || leftBy(ground).length === 0),
+  );
+  const codes = unprovenByCode(context, state, accused);
+  const earned =
+    contradicting.length > 0 || alsoLeft.length > 0
+      ? 'not isolated'
+      : strongestGrade([
+          ...soundly.map(gradeByGround),
+          ...(accused.item === undefined ? ledHere(trail) : []),
+          gradeByElimination(elimination),
+          gradeByCited(cited),
+        ]);
   return {
-    implicates,
+    implicates: [
+      ...cited.lines.map((line) => ({ line, elements: [] })),
+      ...implicating.map(({ line, implicates }) => ({ line, elements: implicates.filter(isAbout) })),
+    ],
+    contradicts: contradicting.map(({ line, clears }) => ({ line, elements: clears.filter(isAbout) })),
+    clearsOthers: clearing.map(({ line, clears }) => ({ line, elements: clears.filter((each) => !isAbout(each)) })),
     alsoLeft,
-    contradicts: about('clears', (reference) => concerns(reference) && covers(context.model, reference, accused)),
-    clearsOthers,
+    earned,
     unproven: [
-      ...(alsoLeft.length > 0 ? [alsoLeftWords(context, alsoLeft)] : []),
-      ...unproven(context, trail, rests),
-      ...lesserWays([...implicates, ...clearsOthers]),
-      ...neverWalked(context, trail),
+      ...(alsoLeft.length > 0 ? [EVIDENCE_WORDS.notToldApart(namesOf(context, alsoLeft))] : []),
+      ...(implicating.length === 0 && elimination.rivals.length > 0 && elimination.left.length > 0
+        ? [EVIDENCE_WORDS.left(namesOf(context, elimination.left), namesOf(context, elimination.rivals).length)]
+        : []),
+      ...codes,
+      ...cited.doubts,
+      ...open.map(({ words }) => words),
+      ...lesserWays([...implicating, ...clearing].map(({ line }) => line)),
+      ...reportedWords(implicating),
     ],
   };
 }
 
 /**
- * The least that a line leaves besides the accused: a chain names a stretch, and an element is told from the rest of it
- * only by what clears the rest. Nothing as soon as one line points at the accused alone.
+ * What a line leaves besides the accused: it names several, and one is told from the others only by what clears them.
  */
 function leftBesides(
-  implicates: readonly EvidenceLine[],
-  clears: readonly EvidenceLine[],
-  concerns: (reference: string) => boolean,
+  model: UnitModelDocument,
+  { implicates }: Ground,
+  cleared: readonly string[],
+  isAbout: (reference: string) => boolean,
 ): readonly string[] {
-  const cleared = new Set(clears.flatMap(({ elements }) => elements));
-  if (!implicates.some(({ line }) => isOfChain(line))) return [];
-  const others = implicates
-    .map(({ line }) => elementsOf(line, 'implicates'))
-    .filter((all) => all.length > 0)
-    .map((all) => all.filter((each) => !concerns(each) && !cleared.has(each)));
-  return [...others].sort((a, b) => a.length - b.length)[0] ?? [];
+  const isCleared = (reference: string): boolean => cleared.some((each) => clearsReference(model, each, reference));
+  return implicates.filter((reference) => !isAbout(reference) && !isCleared(reference));
 }
 
-function alsoLeftWords({ model }: VisitContext, alsoLeft: readonly string[]): string {
-  return `Not told apart from ${alsoLeft.map((each) => elementName(model, each)).join(', ')}`;
+/**
+ * What speaks against the accusation: it was cleared, or everything that a line has said of it was, such as the one function
+ * a board was accused for.
+ */
+function contradictionsOf(
+  model: UnitModelDocument,
+  grounds: readonly Ground[],
+  implicating: readonly Ground[],
+  accused: Accused,
+): readonly Ground[] {
+  const reference = referenceOf(accused);
+  if (reference === undefined) return [];
+  const said = [
+    ...new Set(implicating.flatMap(({ implicates }) => implicates.filter((each) => concerns(model, each, accused)))),
+  ];
+  const clearing = grounds.filter(({ clears }) => clears.some((each) => clearsReference(model, each, reference)));
+  const ofParts = grounds.filter(({ clears }) =>
+    clears.some((each) => said.some((one) => clearsReference(model, each, one))),
+  );
+  const isAllCleared =
+    said.length > 0 &&
+    said.every((one) => ofParts.some(({ clears }) => clears.some((each) => clearsReference(model, each, one))));
+  return [...new Set([...clearing, ...(isAllCleared ? ofParts : [])])];
 }
 
-/** Whether a line has located a break on a chain. */
-function isOfChain({ event, step }: TrailLine): boolean {
-  return event.type === 'reading-taken' && step?.kind === 'measurement' && step.measure.chain !== undefined;
+/** What accuses nothing is as sure as the step that led to it. */
+function ledHere(trail: readonly TrailLine[]): readonly FindingGrade[] {
+  const last = trail.findLast(
+    ({ event, standing }) => standing === 'walked' && 'next' in event && event.next !== undefined,
+  );
+  if (!last || isAssumed(last)) return [];
+  const { type } = last.event;
+  if (type === 'reading-taken') return [last.event.grade === 'reported' ? 'by report' : 'likely'];
+  return type === 'observation-made' ? [last.event.grade === 'reported' ? 'by report' : 'by observation'] : [];
+}
+
+function gradeByGround({ by, isReported }: Ground): FindingGrade {
+  if (isReported) return 'by report';
+  return by === 'reading' ? 'likely' : by === 'look' ? 'by observation' : 'by code';
+}
+
+/** The last that is left of what could cause the complaint, by as strong a grade as the weakest that was needed. */
+function gradeByElimination({ rivals, left, by }: Elimination): FindingGrade {
+  if (rivals.length === 0 || left.length > 0) return 'not isolated';
+  if (by.some(({ isReported }) => isReported)) return 'by report';
+  return by.some(({ by: kind }) => kind === 'reading') ? 'by elimination' : 'by observation';
+}
+
+function strongestGrade(grades: readonly FindingGrade[]): FindingGrade {
+  return FINDING_GRADES.find((each) => grades.includes(each)) ?? 'not isolated';
+}
+
+/** The accused is what a code that was read does not prove. */
+function unprovenByCode(context: VisitContext, state: Weighed, accused: Accused): readonly string[] {
+  return codesRead(context, state).flatMap(({ event, document, dismissed }) => {
+    const isSaid = (document?.doesNotProve ?? []).some((each) => concerns(context.model, each, accused));
+    return isSaid && dismissed === undefined ? [EVIDENCE_WORDS.codeDoesNotProve(event.code)] : [];
+  });
+}
+
+function reportedWords(grounds: readonly Ground[]): readonly string[] {
+  return grounds.flatMap(({ line, isReported }) =>
+    isReported ? [`${line.step?.text ?? 'A look'}: reported, not seen`] : [],
+  );
+}
+
+/** Names as they are said, each once. */
+function namesOf({ model }: VisitContext, references: readonly string[]): readonly string[] {
+  return [...new Set(references.map((each) => elementName(model, each)))];
 }
 
 /** What the ways of measuring that a finding rests on cannot tell. */
-function lesserWays(lines: readonly EvidenceLine[]): readonly string[] {
-  const told = lines.flatMap(({ line }) => {
+function lesserWays(lines: readonly TrailLine[]): readonly string[] {
+  const told = lines.flatMap((line) => {
     const less = provedLess(line);
     return less === undefined ? [] : [`${line.step?.text ?? 'Reading'}: ${less}`];
   });
   return [...new Set(told)];
-}
-
-/** What its own chart says a line clears or implicates, by what it came to. */
-function elementsOf({ event, step }: TrailLine, field: 'implicates' | 'clears'): readonly string[] {
-  if (event.type === 'observation-made') return step?.kind === 'observation' ? own(step[field], event.answer) : [];
-  if (step?.kind !== 'measurement') return [];
-  if (event.type !== 'reading-taken' && event.type !== 'undecided-accepted') return [];
-  // A part of a set concludes nothing: what the set came to stands with its last part.
-  if (event.type === 'reading-taken' && event.part !== undefined && !event.joint) return [];
-  if (event.type === 'undecided-accepted' && event.next === undefined) return [];
-  const outcome = measuredOutcome(
-    event.type === 'reading-taken' ? event : { judgement: { verdict: event.verdict }, joint: event.joint },
-  );
-  const outcomes = outcomesOf(step, event.method);
-  const overZero = isOverZeroBand(methodOf(step, event.method));
-  const key = keyBeside(outcomes.branches, outcomes[field] ?? {}, outcome, overZero);
-  const written = key === undefined ? undefined : own(outcomes[field], key);
-  return step.measure.chain ? ofChain(event.joint, field, written) : (written ?? []);
-}
-
-/** What the readings of a chain say; its author may add what is implicated as well, and clear less. */
-function ofChain(
-  joint: JointJudgement | undefined,
-  field: 'implicates' | 'clears',
-  written: readonly string[] | undefined,
-): readonly string[] {
-  const { left = [], conducts = [] } = joint ?? {};
-  if (field === 'implicates') return [...new Set([...left, ...(written ?? [])])];
-  return written ? conducts.filter((each) => written.includes(each)) : conducts;
 }
 
 /**
@@ -147,82 +215,10 @@ export function provedLess({ event, step }: TrailLine): string | undefined {
   return isToldApart ? undefined : provesLess;
 }
 
-function own(map: Readonly<Record<string, readonly string[]>> | undefined, key: string): readonly string[] {
-  return map && Object.hasOwn(map, key) ? (map[key] ?? []) : [];
-}
-
-function isAccused(
-  model: UnitModelDocument,
-  reference: string,
-  accused: Pick<ConclusionStep, 'item' | 'mode'>,
-): boolean {
-  if (accused.item === undefined) return false;
-  const { element } = parseReference(model, accused.item);
-  return parseReference(model, reference).element === element || itemOf(model, reference) === element;
-}
-
-/** A clearance of one failure mode does not clear another. */
-function covers(model: UnitModelDocument, reference: string, accused: Pick<ConclusionStep, 'item' | 'mode'>): boolean {
-  const cleared = parseReference(model, reference);
-  const named = parseReference(model, accused.item ?? '');
-  const isInner = cleared.element !== named.element;
-  if (isInner) return false;
-  return cleared.mode === undefined || cleared.mode === (accused.mode ?? named.mode);
-}
-
-function unproven(context: VisitContext, trail: readonly TrailLine[], rests: ReadonlySet<string>): readonly string[] {
-  return trail.flatMap((line) => {
-    const { event, standing, step } = line;
-    if (standing === 'retracted') return [];
-    const title = step?.text ?? 'Step';
-    if (event.type === 'step-skipped')
-      return [`${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`];
-    if (event.type === 'undecided-accepted') return [`${title}: undecided, taken as ${event.verdict}`];
-    // A reading beside the chart leaves nothing open but what rests on it.
-    if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return [];
-    if (event.part !== undefined && !event.joint) return [];
-    if (event.step !== undefined && isReadAgain(trail, line)) return [];
-    if (event.grade === 'assumed') return [`${title}: assumed`];
-    return measuredOutcome(event).verdict === 'unjudged'
-      ? [`${readingTitle(context, { event, step })}: not judged`]
-      : [];
-  });
-}
-
-/** A later reading of the same step of the same chart takes the place of this one. */
-export function isReadAgain(trail: readonly TrailLine[], { event, chart }: TrailLine): boolean {
-  if (event.type !== 'reading-taken') return false;
-  const last = trail.findLast(
-    ({ event: each, standing, chart: its }) =>
-      each.type === 'reading-taken' &&
-      standing !== 'retracted' &&
-      its === chart &&
-      each.step === event.step &&
-      (event.joint ? each.joint !== undefined : each.part === event.part),
-  );
-  return last !== undefined && last.event.id !== event.id;
-}
-
-/** How far the evidence carries. "Proved" needs the full burden of proof, which a chart alone does not give. */
-export function gradeOf(step: ConclusionStep, evidence: Evidence): FindingGrade {
-  const earned = earnedGrade(evidence);
+/** How far the evidence carries, and no further than the chart lets it. "Proved" needs the full burden of proof. */
+export function gradeOf(step: Pick<ConclusionStep, 'gradeAtMost'>, { earned }: Pick<Evidence, 'earned'>): FindingGrade {
   const cap = FINDING_GRADES.find((each) => each === step.gradeAtMost);
   return cap && FINDING_GRADES.indexOf(cap) > FINDING_GRADES.indexOf(earned) ? cap : earned;
-}
-
-function earnedGrade(evidence: Evidence): FindingGrade {
-  const { implicates, contradicts, clearsOthers, alsoLeft, unproven: open } = evidence;
-  if (contradicts.length > 0 || alsoLeft.length > 0) return 'not isolated';
-  const rests = [...implicates, ...clearsOthers];
-  const isIsolated = implicates.length > 0 || (clearsOthers.length > 0 && open.length === 0);
-  if (!isIsolated) return 'not isolated';
-  if (rests.every(({ line }) => isReported(line))) return 'by report';
-  return implicates.length > 0 && open.length === 0 ? 'likely' : 'by elimination';
-}
-
-/** Somebody else's word, or nobody's. */
-function isReported({ event }: TrailLine): boolean {
-  return 'grade' in event && (event.grade === 'reported' || event.grade === 'assumed');
 }
 
 /** A finding the chart leads to. */

@@ -1,6 +1,6 @@
 import type { SuspectClass } from '../../unit-model';
-import { INCONCLUSIVE } from '../../verdict';
-import type { FindingGrade, FindingReached, VisitState } from '../record';
+import type { FindingReached, VisitContext } from '../record';
+import { evidenceFor, gradeOf, type Weighed } from './finding';
 
 /** A conclusion in the technician's own words. */
 export interface FreeFinding {
@@ -12,31 +12,17 @@ export interface FreeFinding {
 }
 
 /**
- * The finding with the grade its readings earn. Without a chart nothing says which parts a reading clears, so "likely"
- * is the most that measured and judged readings give, "by report" that those of others do; without any it is not isolated.
+ * The finding with the grade its evidence earns, weighed as any other: the readings it rests on have to touch what it names,
+ * and to be other than they should.
  */
-export function freeFinding(state: VisitState, finding: FreeFinding): FindingReached {
+export function freeFinding(context: VisitContext, state: Weighed, finding: FreeFinding): FindingReached {
   const item = finding.item?.trim() ?? '';
+  const accused = { ...(item === '' ? {} : { item }), ...(finding.rests.length > 0 ? { rests: finding.rests } : {}) };
   return {
     type: 'finding-reached',
     class: finding.class,
-    ...(item === '' ? {} : { item }),
+    ...accused,
     text: finding.text.trim(),
-    grade: gradeOf(state, finding.rests),
-    ...(finding.rests.length > 0 ? { rests: finding.rests } : {}),
+    grade: gradeOf({}, evidenceFor(context, state, accused)),
   };
-}
-
-function gradeOf(state: VisitState, rests: readonly string[]): FindingGrade {
-  const cited = new Set(rests);
-  const counts = state.trail.filter(
-    ({ event, standing }) =>
-      event.type === 'reading-taken' &&
-      cited.has(event.id) &&
-      standing !== 'retracted' &&
-      (event.grade === 'measured' || event.grade === 'reported') &&
-      !INCONCLUSIVE.has(event.judgement.verdict),
-  );
-  if (counts.length === 0 || counts.length < cited.size) return 'not isolated';
-  return counts.every(({ event }) => 'grade' in event && event.grade === 'reported') ? 'by report' : 'likely';
 }

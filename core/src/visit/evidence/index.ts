@@ -1,3 +1,4 @@
 export * from './finding';
 export * from './free-finding';
 export * from './reading-title';
+export { isReadAgain } from './open-points';

@@ -57,7 +57,7 @@ describe('a way of measuring that proves less', () => {
     const full = atCoil(LUMPED);
     full.read('OL', 'at-the-coil');
     expect(draftFinding(full.context, full.state)?.grade).toBe('likely');
-    expect(draftFinding(lumped.context, lumped.state)?.grade).toBe('by elimination');
+    expect(draftFinding(lumped.context, lumped.state)?.grade).toBe('not isolated');
     const { unproven } = evidenceFor(lumped.context, lumped.state, { item: 'K1', mode: 'coil-open' });
     expect(unproven).toContain('Ohms of the contactor coil K1: an open reading may be a wire');
   });

@@ -2,6 +2,7 @@ import {
   codesRead,
   complaintsOf,
   draftFinding,
+  evidenceFor,
   gasSmelt,
   intakeOf,
   replay,
@@ -157,17 +158,13 @@ describe('a visit somebody else reports', () => {
     return driver;
   };
 
-  it('grades its readings as reported, and its conclusion by report', () => {
+  it('grades its readings as reported; what a jump passed over keeps its conclusion from more', () => {
     const driver = walkToFloat(opened('the gardener'));
     const readings = driver.events.filter(({ type }) => type === 'reading-taken');
     expect(readings.every((event) => 'grade' in event && event.grade === 'reported')).toBeTrue();
     driver.log({ type: 'step-jumped', to: 'float-open' });
-    expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('by report');
-  });
-
-  it('is no mere report where the technician read the same; what the jump passed over keeps it from likely', () => {
-    const driver = walkToFloat(opened());
-    driver.log({ type: 'step-jumped', to: 'float-open' });
-    expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('by elimination');
+    expect(draftFinding(DEMO_CONTEXT, driver.state)?.grade).toBe('not isolated');
+    const { unproven } = evidenceFor(DEMO_CONTEXT, driver.state, { item: 'FS1', mode: 'stuck-open' });
+    expect(unproven).toContain('Volts across the float switch FS1: reported, not seen');
   });
 });

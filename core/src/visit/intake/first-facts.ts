@@ -51,7 +51,7 @@ export interface ReadCode {
 }
 
 /** Codes of a visit as they were read: those shown now first, then the stored ones in the board's order. */
-export function codesRead(context: VisitContext, state: VisitState): readonly ReadCode[] {
+export function codesRead(context: VisitContext, state: Pick<VisitState, 'trail'>): readonly ReadCode[] {
   const dismissals = new Map(standingOf(state, 'code-dismissed').map((event) => [event.code, event.reason]));
   const cleared = new Set<string>();
   const all: ReadCode[] = [];

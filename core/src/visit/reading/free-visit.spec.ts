@@ -155,11 +155,11 @@ describe('a free visit', () => {
     const low = visit.free({ ...VOLTS, text: '3' });
     const unjudged = visit.free({ ...VOLTS, expects: '', text: '3' });
     const finding = { class: 'supply', item: 'transformer', text: 'Transformer gives 3 V.' } as const;
-    const graded = (...rests: string[]): string => freeFinding(visit.state, { ...finding, rests }).grade;
+    const graded = (...rests: string[]): string => freeFinding(visit.context, visit.state, { ...finding, rests }).grade;
     expect(graded(low.id)).toBe('likely');
     expect(graded(low.id, unjudged.id)).toBe('not isolated');
     expect(graded()).toBe('not isolated');
-    visit.log(freeFinding(visit.state, { ...finding, rests: [low.id] }));
+    visit.log(freeFinding(visit.context, visit.state, { ...finding, rests: [low.id] }));
     expect(visit.state.findings.map((each) => each.text)).toEqual([finding.text]);
     expect(visit.state.step).toBe('isolate');
     const evidence = evidenceFor(visit.context, visit.state, { rests: [low.id, unjudged.id] });

@@ -5,3 +5,4 @@ export * from './unmet';
 export * from './unmet-hands';
 export * from './last-turn';
 export * from './chart-progress';
+export * from './hold-offs';

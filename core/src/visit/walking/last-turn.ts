@@ -3,7 +3,7 @@ import type { VisitState } from '../record';
 
 /** Wall time of the event that last brought a condition into a state; with `before` only out of that one. */
 export function lastTurn(
-  state: VisitState,
+  state: Pick<VisitState, 'trail' | 'conditions'>,
   group: ConditionGroup,
   id: string,
   into: string,

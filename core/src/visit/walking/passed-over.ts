@@ -46,23 +46,31 @@ function walkedSince(trail: readonly TrailLine[], chart: string | undefined, beg
   );
 }
 
+/** A step of a chart that somebody went past, and where in the log. */
+export interface NeverWalked {
+  readonly chart: string;
+  readonly step: string;
+  readonly words: string;
+  readonly index: number;
+}
+
 /**
  * What the chart wanted read or looked at on the way to where somebody went straight, and nobody has since: it is not
- * proven, whatever was found behind it. In words, in the order of the way.
+ * proven, whatever was found behind it. In the order of the way.
  */
-export function neverWalked({ procedures }: VisitContext, trail: readonly TrailLine[]): readonly string[] {
-  const words = trail.flatMap(({ event, chart, standing }, index): readonly string[] => {
+export function neverWalked({ procedures }: VisitContext, trail: readonly TrailLine[]): readonly NeverWalked[] {
+  const found = trail.flatMap(({ event, chart, standing }, index): readonly NeverWalked[] => {
     if (standing === 'retracted' || chart === undefined) return [];
     const to = event.type === 'step-jumped' ? event.to : event.type === 'procedure-started' ? event.start : undefined;
     const procedure = procedures[chart];
     if (to === undefined || !procedure) return [];
     // What was walked before this chart was begun does not count; what is walked later makes up for what was passed over.
     const walked = walkedSince(trail, chart, begunAt(trail.slice(0, index + 1)));
-    return passedOver(procedure, walked, to).flatMap((id) => {
+    return passedOver(procedure, walked, to).flatMap((id): readonly NeverWalked[] => {
       const step = procedure.steps[id];
       const counts = step && isWalkable(step) && (step.kind === 'measurement' || step.kind === 'observation');
-      return counts ? [`${step.text ?? id}: passed over`] : [];
+      return counts ? [{ chart, step: id, words: `${step.text ?? id}: passed over`, index }] : [];
     });
   });
-  return [...new Set(words)];
+  return found.filter((each, at) => found.findIndex(({ words }) => words === each.words) === at);
 }

@@ -88,7 +88,12 @@ export class FindingForm {
     }),
   );
   protected readonly draft = computed(() =>
-    freeFinding(this.visit(), { class: this.kind(), item: this.item(), text: this.text(), rests: [...this.rests()] }),
+    freeFinding(this.context(), this.visit(), {
+      class: this.kind(),
+      item: this.item(),
+      text: this.text(),
+      rests: [...this.rests()],
+    }),
   );
 
   protected toggle(id: string): void {

@@ -1,7 +1,8 @@
-import { inBase, readQuantity } from '../quantity';
-import { supplyOf, type HoldOffDocument } from '../unit-model';
-import { stateOf, type Conditions } from '../procedure';
-import { lastTurn, type VisitContext, type VisitEvent, type VisitState } from '../visit';
+import { inBase, readQuantity } from '../../quantity';
+import { supplyOf, type HoldOffDocument } from '../../unit-model';
+import { stateOf } from '../../procedure';
+import type { VisitContext, VisitState } from '../record';
+import { lastTurn } from './last-turn';
 
 /** A wait that is running, seconds. */
 export interface RunningHoldOff {
@@ -14,7 +15,11 @@ export interface RunningHoldOff {
 }
 
 /** Waits that keep a unit still although nothing is wrong with it. `now` in milliseconds since 1970. */
-export function holdOffsRunning({ model }: VisitContext, state: VisitState, now: number): readonly RunningHoldOff[] {
+export function holdOffsRunning(
+  { model }: VisitContext,
+  state: Pick<VisitState, 'trail' | 'conditions'>,
+  now: number,
+): readonly RunningHoldOff[] {
   return (model.holdOffs ?? []).flatMap((document) => {
     // What was switched off again since is not waiting for anything.
     const isOff = document.since === 'power-up' && stateOf(state.conditions, 'supplies', document.of) !== 'on';
@@ -35,15 +40,4 @@ export function holdOffsRunning({ model }: VisitContext, state: VisitState, now:
         : `the ${document.of} call ended`;
     return [{ document, words: `${name}, since ${from}: nothing starts before it is over`, lasts, over, remaining }];
   });
-}
-
-/** The event that last switched a supply or a call: what a stopwatch counts from. */
-export function lastSwitching(state: VisitState): VisitEvent | undefined {
-  const { trail } = state;
-  const energy = ({ supplies = {}, calls = {} }: Conditions): string => JSON.stringify([supplies, calls]);
-  for (let index = trail.length - 1; index >= 0; index -= 1) {
-    const [line, later] = [trail[index], trail[index + 1]?.conditions ?? state.conditions];
-    if (line && energy(line.conditions) !== energy(later)) return line.event;
-  }
-  return undefined;
 }

@@ -1,0 +1,9 @@
+/** Everything said of what a finding leaves open. */
+export const EVIDENCE_WORDS = {
+  notToldApart: (names: readonly string[]) => `Not told apart from ${names.join(', ')}`,
+  left: (names: readonly string[], of: number) =>
+    `Not the last that is left: ${names.length} of ${of} others that could cause it are not cleared: ${names.join(', ')}`,
+  codeDoesNotProve: (code: string) => `Code ${code} does not prove it`,
+  doesNotTouch: (title: string, name: string) => `${title}: nothing on file says that it touches ${name}`,
+  allAsItShould: () => 'Every reading it rests on is as it should be: none of them accuses anything',
+} as const;

@@ -1,0 +1,233 @@
+import fc from 'fast-check';
+import { BURNER_CONTEXT } from '../../testing/burner';
+import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import { walkAnywhere } from '../../testing/random-walk';
+import { BENCH_CONTEXT, FAN_CONTEXT } from '../../testing/traps';
+import { enterFreeReading } from '../reading';
+import { FINDING_GRADES, type FindingGrade, type VisitContext, type VisitEvent } from '../record';
+import { replay } from '../replay';
+import { evidenceFor, freeFinding, type Accused } from '.';
+
+const CONTEXTS = [DEMO_CONTEXT, BURNER_CONTEXT, BENCH_CONTEXT, FAN_CONTEXT];
+
+const rank = (grade: FindingGrade): number => FINDING_GRADES.indexOf(grade);
+
+/** A chart walked wherever the choices lead, supplies and calls made so that readings count. */
+function walked(context: VisitContext, choices: readonly number[]): VisitDriver {
+  const visit = new VisitDriver(context);
+  visit.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: Object.keys(context.meters)[0] ?? '' });
+  for (const { id } of context.model.supplies) visit.log({ type: 'supply-changed', supply: id, state: 'on' });
+  const [chart] = Object.values(context.procedures);
+  visit.log({ type: 'procedure-started', procedure: chart?.id ?? '', start: chart?.start ?? '' });
+  return walkAnywhere(visit, choices);
+}
+
+const walks = fc.record({
+  context: fc.constantFrom(...CONTEXTS),
+  choices: fc.array(fc.nat(), { minLength: 4, maxLength: 40 }),
+});
+
+/** What the finding of a walk accuses, and the log before it. */
+function lastFinding(
+  visit: VisitDriver,
+): { readonly accused: Accused; readonly events: readonly VisitEvent[] } | undefined {
+  const index = visit.events.findLastIndex(({ type }) => type === 'finding-reached');
+  const event = visit.events[index];
+  if (event?.type !== 'finding-reached' || event.item === undefined) return undefined;
+  const { item, mode } = event;
+  return { accused: { item, ...(mode === undefined ? {} : { mode }) }, events: visit.events.slice(0, index) };
+}
+
+describe('the grade of a finding', () => {
+  /** Every way in which less is known of one event. */
+  const LESS: Readonly<Record<string, (event: VisitEvent) => VisitEvent | undefined>> = {
+    assumed: (event) =>
+      event.type === 'reading-taken' || event.type === 'observation-made' || event.type === 'code-read'
+        ? { ...event, grade: 'assumed' }
+        : undefined,
+    reported: (event) =>
+      event.type === 'reading-taken' || event.type === 'observation-made' || event.type === 'code-read'
+        ? { ...event, grade: 'reported' }
+        : undefined,
+    skipped: (event) => {
+      if (event.type !== 'reading-taken' && event.type !== 'observation-made') return undefined;
+      const { id, visit, device, deviceSeq, seenSeq, at, monotonic, by, step, next } = event;
+      if (step === undefined || next === undefined) return undefined;
+      return {
+        id,
+        visit,
+        device,
+        deviceSeq,
+        seenSeq,
+        at,
+        monotonic,
+        by,
+        type: 'step-skipped',
+        how: 'skipped',
+        reason: 'no access',
+        step,
+        next,
+      };
+    },
+  };
+
+  it('is never raised by knowing less: a reading or a look assumed, reported, or passed over', () => {
+    fc.assert(
+      fc.property(walks, fc.nat(), fc.constantFrom(...Object.keys(LESS)), ({ context, choices }, pick, how) => {
+        const found = lastFinding(walked(context, choices));
+        if (!found) return;
+        const state = replay(context, found.events);
+        const before = evidenceFor(context, state, found.accused);
+        const event = found.events[pick % found.events.length];
+        const less = event && LESS[how]?.(event);
+        // What speaks against the accusation weakens it no more once it is not known.
+        const isAgainst = before.contradicts.some(({ line }) => line.event.id === event?.id);
+        if (!less || isAgainst) return;
+        const after = replay(
+          context,
+          found.events.map((each) => (each.id === less.id ? less : each)),
+        );
+        const { earned } = evidenceFor(context, after, found.accused);
+        expect(rank(earned))
+          .withContext(
+            `${how} ${JSON.stringify(event)} ${JSON.stringify(found.accused)}: ${before.earned} to ${earned}`,
+          )
+          .toBeGreaterThanOrEqual(rank(before.earned));
+      }),
+      { numRuns: 600, seed: 16 },
+    );
+  });
+
+  it('is nothing at all once the part is renewed: what was read of the old one says nothing of the new', () => {
+    fc.assert(
+      fc.property(walks, ({ context, choices }) => {
+        const visit = walked(context, choices);
+        const found = lastFinding(visit);
+        if (!found) return;
+        const [item = ''] = (found.accused.item ?? '').split(':');
+        visit.log({ type: 'part-fitted', part: item, state: 'new' });
+        const { implicates, contradicts } = evidenceFor(context, visit.state, found.accused);
+        expect(implicates).toEqual([]);
+        expect(contradicts).toEqual([]);
+      }),
+      { numRuns: 200, seed: 17 },
+    );
+  });
+
+  it('is never more than likely, and never more than by observation where nothing was read', () => {
+    fc.assert(
+      fc.property(walks, ({ context, choices }) => {
+        const visit = walked(context, choices);
+        const found = lastFinding(visit);
+        if (!found) return;
+        const looksAlone = found.events.filter(({ type }) => type !== 'reading-taken' && type !== 'undecided-accepted');
+        const { earned } = evidenceFor(context, replay(context, looksAlone), found.accused);
+        expect(rank(earned)).toBeGreaterThanOrEqual(rank('by observation'));
+      }),
+      { numRuns: 200, seed: 18 },
+    );
+  });
+});
+
+describe('a code', () => {
+  const read = (visit: VisitDriver, code: string): VisitEvent =>
+    visit.log({ type: 'code-read', code, lamp: 'STATUS', stored: false, how: 'read', grade: 'observed' });
+
+  const opened = (): VisitDriver => {
+    const visit = new VisitDriver(BURNER_CONTEXT);
+    visit.log({ type: 'visit-opened', unit: 'co2-burner-1', complaint: '' });
+    return visit;
+  };
+
+  it('gives no more than its own grade, and nothing to what it does not prove', () => {
+    for (const { code, where = [], doesNotProve = [], kind } of BURNER_CONTEXT.model.codes ?? []) {
+      const visit = opened();
+      read(visit, code);
+      for (const item of where.filter((each) => !each.includes('.'))) {
+        const { earned } = evidenceFor(BURNER_CONTEXT, visit.state, { item });
+        const isFault = (kind ?? 'fault') === 'fault';
+        expect(earned)
+          .withContext(`${code} ${item}`)
+          .toBe(isFault && !doesNotProve.includes(item) ? 'by code' : 'not isolated');
+      }
+      for (const item of doesNotProve) {
+        const { earned, unproven } = evidenceFor(BURNER_CONTEXT, visit.state, { item });
+        expect(earned).withContext(`${code} ${item}`).toBe('not isolated');
+        expect(unproven).toContain(`Code ${code} does not prove it`);
+      }
+    }
+  });
+
+  it('says nothing any more once it is cleared or dismissed', () => {
+    const [first] = (BURNER_CONTEXT.model.codes ?? []).filter(({ where = [] }) =>
+      where.some((each) => !each.includes('.')),
+    );
+    const item = first?.where?.find((each) => !each.includes('.')) ?? '';
+    const cleared = opened();
+    read(cleared, first?.code ?? '');
+    cleared.log({ type: 'codes-cleared', how: 'call off' });
+    expect(evidenceFor(BURNER_CONTEXT, cleared.state, { item }).earned).toBe('not isolated');
+    const dismissed = opened();
+    const event = read(dismissed, first?.code ?? '');
+    dismissed.log({ type: 'code-dismissed', code: event.id, reason: 'old' });
+    expect(evidenceFor(BURNER_CONTEXT, dismissed.state, { item }).earned).toBe('not isolated');
+  });
+
+  it('of a lock-out keeps whatever is read under power from accusing, until it is cleared or started anew', () => {
+    const at = (prepare: (visit: VisitDriver) => void): readonly [number, readonly string[]] => {
+      const visit = opened();
+      for (const { id } of BURNER_CONTEXT.model.supplies)
+        visit.log({ type: 'supply-changed', supply: id, state: 'on' });
+      visit.log({ type: 'call-changed', call: 'enrich', state: 'on' });
+      prepare(visit);
+      visit.log({ type: 'procedure-started', procedure: 'burner-does-not-fire', start: 'igniter-volts' });
+      visit.read('0.1');
+      const { implicates, unproven } = evidenceFor(BURNER_CONTEXT, visit.state, { item: 'BC:igniter-output' });
+      return [implicates.filter(({ line }) => line.event.type === 'reading-taken').length, unproven];
+    };
+    expect(at(() => undefined)[0]).toBe(1);
+    const [locked, words] = at((visit) => void read(visit, '3'));
+    expect(locked).toBe(0);
+    expect(words.join()).toContain('it was locked out by code 3: clear that and read again');
+    expect(
+      at((visit) => {
+        read(visit, '3');
+        visit.log({ type: 'call-changed', call: 'enrich', state: 'off' });
+        visit.log({ type: 'call-changed', call: 'enrich', state: 'on' });
+      })[0],
+    ).toBe(1);
+  });
+});
+
+describe('a finding in words', () => {
+  const read = (visit: VisitDriver, text: string): VisitEvent => {
+    const line = { function: 'ac-voltage', from: 'FS1.1', to: 'FS1.2', expects: 'closed 24 V' } as const;
+    const entered = enterFreeReading(visit.context, visit.state, { ...line, text });
+    if (entered.outcome !== 'event') throw new Error(JSON.stringify(entered));
+    return visit.log(entered.body);
+  };
+
+  it('rests only on readings that touch what it names, and that are not as they should be', () => {
+    const visit = new VisitDriver().open();
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    const across = read(visit, '26.4');
+    const closed = read(visit, '0.02');
+    const graded = (item: string, rests: readonly string[]): FindingGrade =>
+      freeFinding(visit.context, visit.state, { class: 'sensor', item, text: 'It stays open', rests }).grade;
+    expect(graded('DM1', [across.id])).toBe('not isolated');
+    expect(graded('FS1', [across.id])).toBe('likely');
+    expect(graded('FS1', [closed.id])).toBe('not isolated');
+    expect(graded('FS1', [])).toBe('not isolated');
+    expect(graded('whatever it is', [across.id])).toBe('not isolated');
+  });
+});
+
+describe('the last that is left', () => {
+  it('is so only when nothing else that could cause the complaint is left, and the others are named', () => {
+    const visit = new VisitDriver().toFuse();
+    visit.read('0.3');
+    const { unproven, earned } = evidenceFor(visit.context, visit.state, { item: 'DM1' });
+    expect(earned).toBe('not isolated');
+    expect(unproven.join()).toMatch(/Not the last that is left: \d+ of \d+ others .*: .*Float switch FS1/);
+  });
+});

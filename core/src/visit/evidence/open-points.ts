@@ -1,0 +1,164 @@
+import { isWalkable, leadsTo, type ProcedureDocument, type WalkableStep } from '../../procedure';
+import { FUNCTIONS } from '../../quantity';
+import { itemOf } from '../../unit-model';
+import { measuredOutcome, type TrailLine, type VisitContext } from '../record';
+import { neverWalked } from '../walking';
+import { isAssumed, type Ground } from './grounds';
+import { readingTitle } from './reading-title';
+import { waitAt } from './waits-at';
+
+/** Something that was passed over, taken for granted, or read in a way that tells less than it should. */
+export interface OpenPoint {
+  readonly words: string;
+  /** Place in the log. */
+  readonly index: number;
+  readonly chart?: string;
+  readonly step?: string;
+}
+
+/** Every open point of the log. What does not apply to a unit leaves nothing open, nor does what was made up for since. */
+export function openPointsOf(
+  context: VisitContext,
+  trail: readonly TrailLine[],
+  rests: ReadonlySet<string>,
+): readonly OpenPoint[] {
+  const logged = trail.flatMap((line, index): OpenPoint[] => {
+    const words = line.standing === 'retracted' ? undefined : openWords(context, trail, line, index, rests);
+    if (words === undefined) return [];
+    const step = 'step' in line.event ? line.event.step : undefined;
+    return [{ words, index, ...placeOf(line.chart, step) }];
+  });
+  return [...logged, ...neverWalked(context, trail)];
+}
+
+function placeOf(chart: string | undefined, step: string | undefined): Pick<OpenPoint, 'chart' | 'step'> {
+  return chart === undefined || step === undefined ? {} : { chart, step };
+}
+
+function openWords(
+  context: VisitContext,
+  trail: readonly TrailLine[],
+  line: TrailLine,
+  index: number,
+  rests: ReadonlySet<string>,
+): string | undefined {
+  const { event, step } = line;
+  const title = step?.text ?? 'Step';
+  switch (event.type) {
+    case 'step-skipped':
+      if (event.how === 'not-applicable' || isWalkedSince(trail, line, index)) return undefined;
+      return `${title}: ${event.how.replaceAll('-', ' ')}${event.reason ? ` (${event.reason})` : ''}`;
+    case 'part-waived':
+      return `${title}, ${event.part}: not read (${event.reason})`;
+    case 'undecided-accepted':
+      return `${title}: undecided, taken as ${event.verdict}`;
+    case 'observation-made':
+      return isAssumed(line) && !isWalkedSince(trail, line, index) ? `${title}: assumed` : undefined;
+    case 'code-read':
+      return isAssumed(line) ? `Code ${event.code}: assumed` : undefined;
+    case 'reading-taken':
+      return readingWords(context, trail, line, index, rests);
+    default:
+      return undefined;
+  }
+}
+
+function readingWords(
+  context: VisitContext,
+  trail: readonly TrailLine[],
+  line: TrailLine,
+  index: number,
+  rests: ReadonlySet<string>,
+): string | undefined {
+  const { event, step } = line;
+  // A reading beside the chart leaves nothing open but what rests on it.
+  if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return undefined;
+  if (event.part !== undefined && !event.joint) return undefined;
+  if (event.step !== undefined && isReadAgain(trail, line)) return undefined;
+  const title = readingTitle(context, { event, step });
+  if (isAssumed(line)) return `${title}: assumed`;
+  const { verdict } = measuredOutcome(event);
+  if (verdict === 'unjudged') return `${title}: not judged`;
+  const wait = verdict === 'within' ? undefined : waitAt(context, trail, index);
+  return wait && `${title}: ${wait}`;
+}
+
+/** Whether a step that was passed over or assumed was read or looked at later on. */
+function isWalkedSince(trail: readonly TrailLine[], { event, chart }: TrailLine, index: number): boolean {
+  const id = 'step' in event ? event.step : undefined;
+  return trail
+    .slice(index + 1)
+    .some(
+      (line) =>
+        line.standing !== 'retracted' &&
+        line.chart === chart &&
+        'step' in line.event &&
+        line.event.step === id &&
+        ['reading-taken', 'observation-made', 'matrix-judged'].includes(line.event.type) &&
+        !isAssumed(line),
+    );
+}
+
+/** A later reading of the same step of the same chart takes the place of this one. */
+export function isReadAgain(trail: readonly TrailLine[], { event, chart }: TrailLine): boolean {
+  if (event.type !== 'reading-taken') return false;
+  const last = trail.findLast(
+    ({ event: each, standing, chart: its }) =>
+      each.type === 'reading-taken' &&
+      standing !== 'retracted' &&
+      its === chart &&
+      each.step === event.step &&
+      (event.joint ? each.joint !== undefined : each.part === event.part),
+  );
+  return last !== undefined && last.event.id !== event.id;
+}
+
+/**
+ * Whether an open point takes away what a ground rests on. It does at the ground's own step, and at a step whose way leads
+ * to it: what was read under power rests on everything measured before it, ohms and the like only on what is about the
+ * same parts. Points of another chart, behind it or beside it have nothing to do with it.
+ */
+export function bearsOn(
+  { model, procedures }: VisitContext,
+  open: OpenPoint,
+  { line, index, implicates, clears }: Ground,
+): boolean {
+  const { event, chart } = line;
+  if (open.index === index) return true;
+  const step = 'step' in event ? event.step : undefined;
+  const procedure = chart === undefined || chart !== open.chart ? undefined : procedures[chart];
+  if (!procedure || step === undefined || open.step === undefined) return false;
+  if (open.step === step) return open.index > index || !isOwnReading(line);
+  if (!leadsTo(procedure, open.step, step)) return false;
+  const asked = stepOf(procedure, open.step);
+  if (!asked) return false;
+  const about = saidOf(asked).map((each) => itemOf(model, each));
+  return isDeadReading(line)
+    ? about.some((item) => [...implicates, ...clears].some((each) => itemOf(model, each) === item))
+    : asked.kind === 'measurement' || about.length > 0;
+}
+
+function stepOf({ steps }: ProcedureDocument, id: string): WalkableStep | undefined {
+  const step = Object.hasOwn(steps, id) ? steps[id] : undefined;
+  return step && isWalkable(step) ? step : undefined;
+}
+
+/** Taken at its step whatever was said of that step before. */
+function isOwnReading({ event }: TrailLine): boolean {
+  return event.type === 'reading-taken' || event.type === 'observation-made' || event.type === 'matrix-judged';
+}
+
+function isDeadReading({ event, step }: TrailLine): boolean {
+  if (event.type === 'reading-taken') return FUNCTIONS[event.function].needsDead;
+  const measured = step?.kind === 'measurement' ? step.measure.function : undefined;
+  return measured !== undefined && FUNCTIONS[measured].needsDead;
+}
+
+/** Everything a step may clear or implicate. */
+function saidOf(step: WalkableStep): readonly string[] {
+  if (step.kind !== 'observation' && step.kind !== 'measurement' && step.kind !== 'matrix') return [];
+  const ways = step.kind === 'measurement' ? Object.values(step.measure.methods ?? {}) : [];
+  return [step, ...ways].flatMap(({ clears = {}, implicates = {} }: Pick<typeof step, 'clears' | 'implicates'>) =>
+    [...Object.values(clears), ...Object.values(implicates)].flat(),
+  );
+}

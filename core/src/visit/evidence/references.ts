@@ -1,0 +1,27 @@
+import { itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
+import type { ConclusionStep } from '../../procedure';
+
+/** What is accused: an item and the way it fails. */
+export type AccusedItem = Pick<ConclusionStep, 'item' | 'mode'>;
+
+/**
+ * Whether a reference is about what is accused: the element itself, for a board one of its functions, failing in the same
+ * way where both say in which.
+ */
+export function concerns(model: UnitModelDocument, reference: string, accused: AccusedItem): boolean {
+  if (accused.item === undefined) return false;
+  const named = parseReference(model, accused.item);
+  const found = parseReference(model, reference);
+  const mode = accused.mode ?? named.mode;
+  if (found.mode !== undefined && mode !== undefined && found.mode !== mode) return false;
+  return (
+    found.element === named.element ||
+    itemOf(model, reference) === named.element ||
+    named.element.startsWith(`${found.element}:`)
+  );
+}
+
+/** An item with the way it fails, as charts name it. */
+export function referenceOf({ item, mode }: AccusedItem): string | undefined {
+  return item === undefined || mode === undefined || item.endsWith(`:${mode}`) ? item : `${item}:${mode}`;
+}
