@@ -320,6 +320,7 @@ const steps = {
     procedure: says('The general procedure.', id().required()),
     bind: says('Role to what it stands for here.', requiredRecord(text(120).required())),
     branches: branches('Result of the procedure to the step it leads to.'),
+    ...decides,
   }),
   conclusion: shape<ConclusionStep>(
     'ConclusionStep',

@@ -275,6 +275,9 @@ export interface ProcedureCallStep {
   readonly bind: Readonly<Record<string, string>>;
   /** By the results of the procedure. */
   readonly branches: Readonly<Record<string, Target>>;
+  /** Result to what it clears, and what it points at. */
+  readonly clears?: Readonly<Record<string, readonly string[]>>;
+  readonly implicates?: Readonly<Record<string, readonly string[]>>;
 }
 
 export type WalkableStep = ActionStep | ObservationStep | MeasurementStep | DecideStep | MatrixStep | ConclusionStep;

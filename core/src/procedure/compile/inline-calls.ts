@@ -45,9 +45,31 @@ function boundSteps(id: string, call: ProcedureCallStep, general: ProcedureDocum
   return Object.fromEntries(
     Object.entries(general.steps).map(([inner, step]) => {
       const bound = withRoles(step, call.bind, general.roles ?? {}, model) as StepDocument;
-      return [`${id}.${inner}`, withTargets(bound, target)];
+      return [`${id}.${inner}`, withTargets(withMeaning(bound, call), target)];
     }),
   );
+}
+
+/** What the caller says of a result holds for every outcome of a step that ends in it, besides what the step says itself. */
+function withMeaning(step: StepDocument, { clears, implicates }: ProcedureCallStep): StepDocument {
+  if (step.kind !== 'observation' && step.kind !== 'measurement') return step;
+  const targets = step.kind === 'observation' ? step.answers : step.branches;
+  const meaning = (
+    own: Readonly<Record<string, readonly string[]>> = {},
+    byResult: Readonly<Record<string, readonly string[]>> = {},
+  ): Readonly<Record<string, readonly string[]>> => {
+    const added = Object.entries(targets).flatMap(([outcome, target]) => {
+      const result = targetStep(target);
+      const elements = result.startsWith('@') ? byResult[result.slice(1)] : undefined;
+      return elements ? [[outcome, [...new Set([...(own[outcome] ?? []), ...elements])]] as const] : [];
+    });
+    return { ...own, ...Object.fromEntries(added) };
+  };
+  return {
+    ...step,
+    ...(clears ? { clears: meaning(step.clears, clears) } : {}),
+    ...(implicates ? { implicates: meaning(step.implicates, implicates) } : {}),
+  };
 }
 
 /** The same step with every target led on by `into`. */

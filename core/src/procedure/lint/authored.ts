@@ -163,7 +163,15 @@ function lintCall(
       ? []
       : [problemError(`${path}.bind.${role}`, `"${bound}" is no ${known.kind} of this unit model.`)];
   });
-  return [...missing, ...wrong, ...lintBranches(step.branches, Object.keys(general.results ?? {}), path, false)];
+  const results = Object.keys(general.results ?? {});
+  const strange = (['clears', 'implicates'] as const).flatMap((field) =>
+    Object.keys(step[field] ?? {})
+      .filter((result) => !results.includes(result))
+      .map((result) =>
+        problemError(`${path}.${field}.${result}`, `"${result}" cannot result here. Known: ${results.join(', ')}.`),
+      ),
+  );
+  return [...missing, ...wrong, ...strange, ...lintBranches(step.branches, results, path, false)];
 }
 
 function isOfKind(wiring: Wiring, { kind }: RoleDocument, bound: string): boolean {

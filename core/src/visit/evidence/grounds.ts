@@ -117,7 +117,8 @@ function ofPattern(
   field: 'implicates' | 'clears',
   pattern: string,
 ): readonly string[] {
-  return own(step[field], Object.hasOwn(branches, pattern) ? pattern : 'otherwise');
+  const isNamed = [step[field] ?? {}, branches].some((map) => Object.hasOwn(map, pattern));
+  return own(step[field], isNamed ? pattern : 'otherwise');
 }
 
 /** What a call that works from a place shows to be whole: what that place names, and those nearer to the board. */

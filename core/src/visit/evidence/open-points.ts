@@ -1,4 +1,4 @@
-import { isWalkable, leadsTo, type ProcedureDocument, type WalkableStep } from '../../procedure';
+import { isWalkable, leadsTo, methodNames, methodOf, type ProcedureDocument, type WalkableStep } from '../../procedure';
 import { FUNCTIONS } from '../../quantity';
 import { itemOf } from '../../unit-model';
 import { measuredOutcome, type TrailLine, type VisitContext } from '../record';
@@ -115,8 +115,8 @@ export function isReadAgain(trail: readonly TrailLine[], { event, chart }: Trail
 
 /**
  * Whether an open point takes away what a ground rests on. It does at the ground's own step, and at a step whose way leads
- * to it: what was read under power rests on everything measured before it, ohms and the like only on what is about the
- * same parts. Points of another chart, behind it or beside it have nothing to do with it.
+ * to it: what was read under power rests on everything read under power before it, ohms and the like only on what is about
+ * the same parts. Points of another chart, behind it or beside it have nothing to do with it.
  */
 export function bearsOn(
   { model, procedures }: VisitContext,
@@ -133,7 +133,7 @@ export function bearsOn(
   const asked = stepOf(procedure, open.step);
   if (!asked) return false;
   const about = saidOf(asked).map((each) => itemOf(model, each));
-  return isDeadReading(line)
+  return isDeadReading(line) || isDeadStep(asked)
     ? about.some((item) => [...implicates, ...clears].some((each) => itemOf(model, each) === item))
     : asked.kind === 'measurement' || about.length > 0;
 }
@@ -150,8 +150,17 @@ function isOwnReading({ event }: TrailLine): boolean {
 
 function isDeadReading({ event, step }: TrailLine): boolean {
   if (event.type === 'reading-taken') return FUNCTIONS[event.function].needsDead;
-  const measured = step?.kind === 'measurement' ? step.measure.function : undefined;
-  return measured !== undefined && FUNCTIONS[measured].needsDead;
+  return step !== undefined && isDeadStep(step);
+}
+
+/** Measured in every way while it is dead: it says nothing of what arrives where. */
+function isDeadStep(step: WalkableStep): boolean {
+  if (step.kind !== 'measurement') return false;
+  const names = methodNames(step);
+  return (names.length === 0 ? [undefined] : names).every((name) => {
+    const { function: measured } = methodOf(step, name);
+    return measured !== undefined && FUNCTIONS[measured].needsDead;
+  });
 }
 
 /** Everything a step may clear or implicate. */
