@@ -27,5 +27,6 @@ export const REFUSALS = {
     `${board} gets no power: something that plugs into it reads otherwise than it should. Look at its parts, mend or explain it, and clear it again.`,
   boardNotCleared: (board: string) =>
     `${board} is new and gets no power before everything that plugs into it is read for shorts.`,
+  safetyLook: (step: string) => `"${step}" keeps somebody safe: it is looked at, never assumed.`,
   safetyStep: (step: string) => `"${step}" is a safety step and cannot be passed over.`,
 } as const;

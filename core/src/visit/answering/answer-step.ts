@@ -78,6 +78,7 @@ function seen(step: WalkableStep, id: string, { answer, grade }: Extract<Answer,
   if (step.kind !== 'observation') return refused(`"${id}" is nothing to look at.`);
   const target = Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
   if (target === undefined) return refused(`"${answer}" is no answer of "${id}".`, Object.keys(step.answers));
+  if (step.skippable === false && grade === 'assumed') return refused(REFUSALS.safetyLook(id));
   return taken({
     type: 'observation-made',
     step: id,

@@ -1,6 +1,15 @@
 import { TOUCHES_NOTHING, type EventKind, type Grade } from '../record';
 import { moved, withOutcome } from '../walking';
-import { spoken } from './words';
+import { dotted, spoken } from './words';
+
+/** How a look was come by, where it was not one's own. */
+const KNOWN: Readonly<Record<Grade, string>> = {
+  measured: '',
+  observed: '',
+  reported: 'told, not seen',
+  assumed: 'assumed, not seen',
+  inferred: 'concluded, not seen',
+};
 
 export interface ObservationMade {
   readonly type: 'observation-made';
@@ -18,6 +27,6 @@ export const observationMade: EventKind<ObservationMade> = {
   words(_context, _state, { event, step }) {
     const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
     const words = typeof answer === 'object' && answer.text ? answer.text : spoken(event.answer);
-    return { kind: 'look', title: step?.text ?? event.step, detail: words };
+    return { kind: 'look', title: step?.text ?? event.step, detail: dotted(words, KNOWN[event.grade ?? 'observed']) };
   },
 };

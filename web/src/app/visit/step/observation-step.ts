@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { Button } from '../../kit/button';
+import { Choice, type ChoiceOption } from '../../kit/choice';
 import {
   answerStep,
   type ObservationStep as ObservationStepDocument,
@@ -10,10 +11,18 @@ import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
+type Known = 'observed' | 'reported' | 'assumed';
+
+const KNOWN: readonly ChoiceOption<Known>[] = [
+  { id: 'observed', name: 'seen by me' },
+  { id: 'reported', name: 'told to me' },
+  { id: 'assumed', name: 'assumed' },
+];
+
 /** Something to look at, listen to or smell: one tap, or its number, answers. */
 @Component({
   selector: 'jx-observation-step',
-  imports: [Button, UndoButton],
+  imports: [Button, Choice, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll answers" role="group" aria-label="Answers">
@@ -26,6 +35,13 @@ import { UndoButton } from './undo-button';
     </div>
     <div class="buttons">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
+      <jx-choice
+        label="How is it known?"
+        [options]="ways()"
+        [chosen]="known()"
+        [isSmall]="true"
+        (picked)="known.set($event)"
+      />
     </div>
   `,
   styleUrl: './step-parts.scss',
@@ -43,14 +59,22 @@ export class ObservationStep {
     }),
   );
 
-  /** Somebody else looks and tells. */
-  private readonly isReported = computed(() => this.visit().opened?.reporter !== undefined);
+  /** What keeps somebody safe is looked at, never taken for granted. */
+  protected readonly ways = computed(() =>
+    this.step().skippable === false ? KNOWN.filter(({ id }) => id !== 'assumed') : KNOWN,
+  );
+  /** Chosen anew at every step; told, where somebody else stands at the machine. */
+  protected readonly known = linkedSignal<string | undefined, Known>({
+    source: () => this.visit().step,
+    computation: () => (this.visit().opened?.reporter === undefined ? 'observed' : 'reported'),
+  });
 
   /** Answers by position, as the number keys do. */
   choose(index: number): boolean {
     const answer = this.answers()[index];
     if (!answer) return false;
-    const grade = this.isReported() ? ({ grade: 'reported' } as const) : {};
+    const known = this.known();
+    const grade = known === 'observed' ? {} : { grade: known };
     return recordAnswer(
       answerStep(this.context(), this.visit(), { kind: 'seen', answer: answer.id, ...grade }),
       this.commanded,

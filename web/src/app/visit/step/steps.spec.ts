@@ -111,6 +111,27 @@ describe('the parts of the open page', () => {
     ).toEqual(['supply-under-load', 'lamps']);
   });
 
+  it('say how a look is known, anew at every step, and never assume one that keeps somebody safe', async () => {
+    const driver = new VisitDriver().open();
+    driver.log({ type: 'step-jumped', to: 'listen' });
+    const { page, commands } = await show(ObservationStep, {
+      context: DEMO_CONTEXT,
+      visit: driver.state,
+      step: step('listen'),
+    });
+    button(page, 'assumed').click();
+    page.querySelector<HTMLButtonElement>('[data-answer]')?.click();
+    const [command] = commands;
+    expect(command?.kind === 'record' && command.body).toEqual(jasmine.objectContaining({ grade: 'assumed' }));
+    const safety = await show(ObservationStep, {
+      context: DEMO_CONTEXT,
+      visit: driver.state,
+      step: { ...(step('listen') as object), skippable: false },
+    });
+    expect(words(safety.page)).toContain('told to me');
+    expect(words(safety.page)).not.toContain('assumed');
+  });
+
   it('show a finding with what speaks for it, and record it with its grade', async () => {
     const driver = new VisitDriver().toFuse();
     driver.read('OL');
