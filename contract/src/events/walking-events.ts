@@ -19,6 +19,7 @@ export const walkingEvents: BodiesOf<
   | 'note-added'
   | 'retracted'
   | 'finding-reached'
+  | 'conclusion-refused'
   | 'visit-resumed'
   | 'handed-over'
   | 'visit-closed'
@@ -96,6 +97,11 @@ export const walkingEvents: BodiesOf<
     grade: says('How far it is shown.', oneOf(FINDING_GRADES).required()),
     rests: says('Readings that a finding without a step rests on.', listOf(uuid7().required(), 200)),
     next: says('Where it leads.', stepTarget()),
+  },
+  'conclusion-refused': {
+    step: says('The conclusion somebody does not agree with.', id().required()),
+    reason: says('Why.', text(1000).required()),
+    next: says('Where the chart goes on.', stepTarget().required()),
   },
   'visit-resumed': {
     awaySeconds: says('Seconds since the last event; negative when the clock went backwards.', finite().required()),

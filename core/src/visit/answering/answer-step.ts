@@ -1,4 +1,4 @@
-import { targetStep, type ActionStep, type WalkableStep } from '../../procedure';
+import { END, targetStep, type ActionStep, type WalkableStep } from '../../procedure';
 import { bypassRefusal, REFUSALS } from '../../unit-model';
 import { draftFinding } from '../evidence';
 import { enterReading, matrixJudged, powersUp, waivePart } from '../reading';
@@ -21,6 +21,8 @@ export function answerStep(context: VisitContext, state: VisitState, answer: Ans
   switch (answer.kind) {
     case 'done':
       return done(context, state, step);
+    case 'disagreed':
+      return disagreed(step, id, answer.reason);
     case 'seen':
       return seen(step, id, answer);
     case 'read': {
@@ -59,6 +61,14 @@ function done(context: VisitContext, state: VisitState, step: WalkableStep): Ans
     default:
       return refused(`"${id}" is not done, it is answered.`);
   }
+}
+
+function disagreed(step: WalkableStep, id: string, reason: string): Answered {
+  if (step.kind !== 'conclusion') return refused(`"${id}" is no conclusion: there is nothing to disagree with.`);
+  const why = reason.trim();
+  if (why === '')
+    return refused('Say why you do not agree.', ['the customer has no access', 'the part was changed last week']);
+  return taken({ type: 'conclusion-refused', step: id, reason: why, next: step.next ?? END });
 }
 
 /** Why an action must not be carried out as things stand, in one sentence. */

@@ -12,6 +12,8 @@ export type Passing = 'skipped' | 'not-applicable' | 'cannot-do';
 export type Answer =
   /** The action is carried out, the conclusion agreed to, the looks of a matrix are enough. */
   | { readonly kind: 'done' }
+  /** The conclusion is not agreed to, and why. */
+  | { readonly kind: 'disagreed'; readonly reason: string }
   | { readonly kind: 'seen'; readonly answer: string; readonly grade?: 'reported' | 'assumed' }
   | ({ readonly kind: 'read' } & ReadingEntry)
   /** The undecided reading here is taken for a side; where none is named, for the one its middle lies on. */

@@ -24,10 +24,30 @@ const answers: fc.Arbitrary<Answer> = fc.oneof(
   fc.constantFrom('', 'lid stays on').map((reason): Answer => ({ kind: 'waived', reason })),
   fc.constantFrom('in' as const, 'out' as const).map((is): Answer => ({ kind: 'jumper', is })),
   fc.boolean().map((works): Answer => ({ kind: 'looked', works })),
+  fc.constantFrom('', 'changed last week').map((reason): Answer => ({ kind: 'disagreed', reason })),
   fc
     .constantFrom('skipped' as const, 'not-applicable' as const, 'cannot-do' as const)
     .map((how): Answer => ({ kind: 'passed', how, reason: 'no ladder' })),
 );
+
+describe('a conclusion somebody does not agree with', () => {
+  it('names nothing, keeps the reason, and lets the chart go on; without a reason, or elsewhere, it is refused', () => {
+    const visit = new VisitDriver().toFuse();
+    expect(answerStep(visit.context, visit.state, { kind: 'disagreed', reason: 'no' }).outcome).toBe('refused');
+    visit.read('OL');
+    visit.read('0.1');
+    expect(currentStep(visit.context, visit.state)?.kind).toBe('conclusion');
+    expect(answerStep(visit.context, visit.state, { kind: 'disagreed', reason: ' ' }).outcome).toBe('refused');
+    const answered = answerStep(visit.context, visit.state, {
+      kind: 'disagreed',
+      reason: 'the coil was changed last week',
+    });
+    if (answered.outcome !== 'event') throw new Error('refused');
+    visit.log(answered.body);
+    expect(visit.state.findings).toEqual([]);
+    expect(visit.state.step).toBe('@end');
+  });
+});
 
 describe('answering a step', () => {
   it('comes to an event of the step it was asked at, or says why not, whoever answers and whatever is said', () => {

@@ -20,6 +20,7 @@ import { codeDismissed, type CodeDismissed } from './code-dismissed';
 import { codeRead, type CodeRead } from './code-read';
 import { codesCleared, type CodesCleared } from './codes-cleared';
 import { complaintTicked, type ComplaintTicked } from './complaint-ticked';
+import { conclusionRefused, type ConclusionRefused } from './conclusion-refused';
 import { conditionNoted, type ConditionNoted } from './condition-noted';
 import { connectorChanged, type ConnectorChanged } from './connector-changed';
 import { findingReached, type FindingReached } from './finding-reached';
@@ -74,6 +75,7 @@ export type {
   CodeRead,
   CodesCleared,
   ComplaintTicked,
+  ConclusionRefused,
   ConditionNoted,
   ConnectorChanged,
   FindingReached,
@@ -174,6 +176,7 @@ export interface EventShapes {
   readonly 'monitor-ended': MonitorEnded;
   readonly retracted: Retracted;
   readonly 'finding-reached': FindingReached;
+  readonly 'conclusion-refused': ConclusionRefused;
   readonly 'visit-resumed': VisitResumed;
   readonly 'handed-over': HandedOver;
   readonly 'visit-closed': VisitClosed;
@@ -230,6 +233,7 @@ export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[
   'monitor-ended': monitorEnded,
   retracted,
   'finding-reached': findingReached,
+  'conclusion-refused': conclusionRefused,
   'visit-resumed': visitResumed,
   'handed-over': handedOver,
   'visit-closed': visitClosed,

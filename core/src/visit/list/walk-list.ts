@@ -129,9 +129,12 @@ class ListWalker {
       case 'matrix':
         return this.tryJumper(id, word, line);
       case 'conclusion':
-        if (word !== 'done')
-          throw new ListLineError(line.number, `"${id}" is a conclusion: write "done", not "${word}".`);
-        this.give(line, { kind: 'done' });
+        if (word !== 'done' && word !== 'disagree')
+          throw new ListLineError(
+            line.number,
+            `"${id}" is a conclusion: write "done", or "disagree" with the reason as its note, not "${word}".`,
+          );
+        this.give(line, word === 'done' ? { kind: 'done' } : { kind: 'disagreed', reason: line.note ?? '' });
         return;
       case 'decide':
         throw new ListLineError(line.number, `"${id}" decides by itself and takes no line.`);

@@ -3,7 +3,7 @@ import { LineForm } from '../kit/line-form';
 import { complaintsOf, RESULT_WORDS, type ComplaintTicked, type EventBody, type VisitState } from '@juxtameter/core';
 import { Choice } from '../kit/choice';
 
-/** Complaints in the customer's words, each ticked off at the end. */
+/** Complaints in the customer's words, each ticked off at the end, also when the visit was closed before that. */
 @Component({
   selector: 'jx-complaints-card',
   imports: [Choice, LineForm],
@@ -18,15 +18,13 @@ import { Choice } from '../kit/choice';
           @if (each.result) {
             <span class="small">{{ each.result }}</span>
           }
-          @if (canEdit()) {
-            <jx-choice
-              [label]="'How does it stand: ' + each.text"
-              [options]="results"
-              [chosen]="each.ticked"
-              [isSmall]="true"
-              (picked)="tick(each.id, $event)"
-            />
-          }
+          <jx-choice
+            [label]="'How does it stand: ' + each.text"
+            [options]="results"
+            [chosen]="each.ticked"
+            [isSmall]="true"
+            (picked)="tick(each.id, $event)"
+          />
         </li>
       } @empty {
         <li class="soft"><span>No complaint noted yet.</span></li>

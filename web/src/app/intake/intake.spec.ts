@@ -137,9 +137,15 @@ describe('the intake', () => {
     expect(shown.words).toContain('Done: rod lead brittle');
   });
 
-  it('changes nothing on a closed visit', async () => {
+  it('ticks complaints off on a closed visit too', async () => {
+    const { shown, recorded } = await card(ComplaintsCard, burnerVisit('no flame'), { canEdit: false });
+    expect(shown.page.querySelector('input')).toBeNull();
+    await shown.press('gone');
+    expect(recorded[0]).toEqual(jasmine.objectContaining({ type: 'complaint-ticked', result: 'gone' }));
+  });
+
+  it('changes nothing else on a closed visit', async () => {
     for (const [type, inputs] of [
-      [ComplaintsCard, {}],
       [PriorWorkCard, {}],
       [WeatherCard, {}],
       [RepairCard, { context: BURNER_CONTEXT }],

@@ -27,7 +27,7 @@ import {
       @for (each of followUps(); track each.id) {
         <li>
           <span>{{ each.isDone ? 'Done: ' : '' }}{{ each.words }}</span>
-          @if (canEdit() && !each.isDone) {
+          @if (!each.isDone) {
             <button
               jxButton
               type="button"

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { Button } from '../../kit/button';
+import { LineForm } from '../../kit/line-form';
 import {
   accusedWords,
   answerStep,
@@ -23,7 +24,7 @@ import { UndoButton } from './undo-button';
 /** What the way walked comes to, with the evidence for and against it, before it is recorded. */
 @Component({
   selector: 'jx-conclusion-step',
-  imports: [BypassList, Button, EvidenceList, GradeWords, GuardList, UndoButton],
+  imports: [BypassList, Button, EvidenceList, GradeWords, GuardList, LineForm, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -46,9 +47,27 @@ import { UndoButton } from './undo-button';
         <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
       }
     </div>
+    @if (isDisagreeing()) {
+      <jx-line-form
+        name="disagree"
+        label="Why do you not agree?"
+        action="Record, and name nothing"
+        [most]="1000"
+        (entered)="disagree($event)"
+      />
+    }
     <div class="buttons">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
       <button jxButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
+      <button
+        jxButton
+        type="button"
+        kind="secondary"
+        [attr.aria-expanded]="isDisagreeing()"
+        (click)="isDisagreeing.set(!isDisagreeing())"
+      >
+        I do not agree
+      </button>
     </div>
   `,
   styleUrl: './step-parts.scss',
@@ -81,6 +100,7 @@ export class ConclusionStep {
   protected readonly guards = computed(() =>
     guardsBeforeFinding(this.context(), this.visit(), this.step(), new Date(this.now()).toISOString()),
   );
+  protected readonly isDisagreeing = linkedSignal({ source: this.step, computation: () => false });
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
 
   /** The reading that settles the first doubt before this is named; false where none is left. */
@@ -88,6 +108,10 @@ export class ConclusionStep {
     const doubt = this.guards().find(({ settle }) => settle !== undefined)?.settle;
     if (doubt) this.commanded.emit({ kind: 'free', line: settlingLine(doubt) });
     return doubt !== undefined;
+  }
+
+  protected disagree(reason: string): void {
+    recordAnswer(answerStep(this.context(), this.visit(), { kind: 'disagreed', reason }), this.commanded);
   }
 
   conclude(): void {

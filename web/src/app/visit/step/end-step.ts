@@ -40,6 +40,7 @@ import { UndoButton } from './undo-button';
         }
       }
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
+      <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'intake']">Complaints, follow-ups</a>
       @if (!visit().closed && !isAltered()) {
         <button
           jxButton
