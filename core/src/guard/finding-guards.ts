@@ -1,5 +1,5 @@
 import { FUNCTIONS } from '../quantity';
-import { parseElement, terminalOf, type UnitModelDocument, type Wiring } from '../unit-model';
+import { parseElement, terminalOf, type DeviceDocument, type UnitModelDocument, type Wiring } from '../unit-model';
 import {
   evidenceFor,
   excludedByJumper,
@@ -8,7 +8,6 @@ import {
   isReadAgain,
   monitorOutcome,
   monitorsOf,
-  standingOf,
   type Accused,
   type EventOf,
   type VisitContext,
@@ -117,23 +116,30 @@ function isFuse(model: UnitModelDocument, item: string | undefined): boolean {
   return model.devices.some(({ id, kind }) => id === parseElement(item ?? '').owner && kind === 'fuse');
 }
 
-/** Good ohms of a motor whose insulation nobody tested. */
+/** Good ohms of a motor, between two of its terminals, whose own insulation nobody tested. */
 function windingsWithoutInsulation(wiring: Wiring, readings: readonly Reading[]): readonly Reading[] {
   const { model, byWire: nets } = wiring;
   const motors = model.devices.filter(({ kind }) => kind === 'motor');
-  const isAtMotor = (point: string): boolean => {
-    const terminal = terminalOf(point);
-    return motors.some(({ id, terminals = [] }) => terminals.some((each) => nets.joined(`${id}.${each}`, terminal)));
-  };
-  if (
+  const terminalsAt = ({ id, terminals = [] }: DeviceDocument, point: string): readonly string[] =>
+    terminals
+      .map((each) => `${id}.${each}`)
+      .filter((each) => !isEarth(wiring, each) && nets.joined(each, terminalOf(point)));
+  const isTested = (motor: DeviceDocument): boolean =>
     readings.some(
-      ({ function: measured, judgement }) => FUNCTIONS[measured].stresses && judgement.verdict !== 'invalid',
-    )
-  )
-    return [];
+      ({ function: measured, from, to, judgement }) =>
+        FUNCTIONS[measured].stresses &&
+        judgement.verdict !== 'invalid' &&
+        [from, to].some((point) => terminalsAt(motor, point).length > 0),
+    );
+  const isWinding = (motor: DeviceDocument, { from, to }: Reading): boolean =>
+    terminalsAt(motor, from).length > 0 &&
+    terminalsAt(motor, to).length > 0 &&
+    !nets.joined(terminalOf(from), terminalOf(to));
   return readings.filter(
-    ({ function: measured, from, to, judgement, joint }) =>
-      measured === 'resistance' && (joint ?? judgement).verdict === 'within' && isAtMotor(from) && isAtMotor(to),
+    (reading) =>
+      reading.function === 'resistance' &&
+      (reading.joint ?? reading.judgement).verdict === 'within' &&
+      motors.some((motor) => isWinding(motor, reading) && !isTested(motor)),
   );
 }
 
@@ -144,9 +150,15 @@ function isIntermittent(context: VisitContext, state: VisitState): boolean {
   );
   const isOpened = /intermittent|now and then|sometimes|comes and goes|on and off/i.test(state.opened?.complaint ?? '');
   const isWatched = monitorsOf(context, state).some((monitor) => monitorOutcome(context, monitor).dropOuts.length > 0);
-  const isRead = standingOf(state, 'reading-taken').some(({ reading, judgement, joint }) => {
+  const isRead = state.trail.some(({ event, standing, step }) => {
+    if (event.type !== 'reading-taken' || standing === 'retracted') return false;
+    const { reading, judgement, joint } = event;
     const { verdict } = joint ?? judgement;
-    return (reading?.kind === 'span' && reading.dropOuts > 0) || verdict === 'mixed';
+    // Parts of a set differ because they are other parts; looks at the same points because it comes and goes.
+    const isLooks = step?.kind === 'measurement' && step.measure.expect?.kind === 'follows';
+    return (
+      (reading?.kind === 'span' && reading.dropOuts > 0) || verdict === 'unsteady' || (verdict === 'mixed' && isLooks)
+    );
   });
   return isSaid || isOpened || isWatched || isRead;
 }

@@ -87,6 +87,10 @@ export const TRAPS = {
       'Measured to an earth nobody proved. A missing earth shows about half on every line: prove its continuity first.',
     lasts: true,
   },
+  'earth-open': {
+    words: 'The earth was read and is not whole: nothing that was measured to it counts. Mend it first.',
+    lasts: true,
+  },
   'to-earth-only': {
     words: 'All of it was measured to earth. What counts is the voltage across the load.',
     lasts: false,

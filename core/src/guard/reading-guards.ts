@@ -11,8 +11,8 @@ import {
   type Wiring,
 } from '../unit-model';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitState } from '../visit';
-import type { JudgementNote } from '../verdict';
-import { ambiguitiesOf } from './ambiguity';
+import { INCONCLUSIVE, type JudgementNote } from '../verdict';
+import { ambiguitiesOf, ReadingView } from './ambiguity';
 import { TRAPS, type Guard, type GuardId } from './guard';
 
 type Reading = EventOf<'reading-taken'>;
@@ -35,9 +35,18 @@ export function guardsOfReading(context: VisitContext, state: VisitState, readin
   if (isAveragedWrongly(context, reading)) found.push(guard('averaging-meter'));
   if (isBelowAcRange(context, reading)) found.push(guard('below-ac-range'));
   if (isBlownFuse(context.model, reading)) found.push(guard('find-the-short'));
-  if (isToUnprovenEarth(context.wiring, state, reading))
-    found.push({ ...guard('earth-not-proven'), ...earthSettled(context.wiring) });
-  return [...found.map((each) => withLoad(context.model, each, reading)), ...ambiguitiesOf(context, state, reading)];
+  const earth = earthRead(context.wiring, state);
+  if (isToEarth(context.wiring, reading) && earth !== 'whole')
+    found.push(
+      earth === 'open' ? guard('earth-open') : { ...guard('earth-not-proven'), ...earthSettled(context.wiring) },
+    );
+  const view = new ReadingView(context, state, reading);
+  return [
+    ...found
+      .filter(({ id }) => id !== 'stray-voltage' || !view.loadedAt(reading.from, reading.to))
+      .map((each) => withLoad(context.model, each, reading)),
+    ...ambiguitiesOf(context, state, reading),
+  ];
 }
 
 /** Stray or not is told by loading the same two points. */
@@ -58,8 +67,10 @@ function earthSettled(wiring: Wiring): Pick<Guard, 'settle'> {
   return { settle: { function: measured, from, to, expects: formatExpectation(expect), words } };
 }
 
-function notesOf({ judgement, joint }: Reading): readonly JudgementNote[] {
-  return [...new Set(joint ? (joint.notes ?? []) : (judgement.notes ?? []))];
+function notesOf({ judgement, joint, function: measured }: Reading): readonly JudgementNote[] {
+  const notes = [...new Set(joint ? (joint.notes ?? []) : (judgement.notes ?? []))];
+  // How warm it is is noted, not held against anything.
+  return FUNCTIONS[measured].dimension === 'temperature' ? notes.filter((note) => note !== 'no-expected-value') : notes;
 }
 
 /** Zero volts from a meter that showed no live source within a quarter of an hour. */
@@ -133,20 +144,27 @@ export function isEarth({ model, byWire }: Wiring, point: string): boolean {
   });
 }
 
-/** Volts to an earth whose continuity was never read, and not as they should be. */
-function isToUnprovenEarth(wiring: Wiring, state: VisitState, reading: Reading): boolean {
+/** Volts to earth that are not as they should be. */
+function isToEarth(wiring: Wiring, reading: Reading): boolean {
   if (reading.function !== 'ac-voltage' || reading.proof || measuredOutcome(reading).verdict === 'within') return false;
   if (reading.judgement.verdict === 'invalid') return false;
-  if (isEarth(wiring, reading.from) === isEarth(wiring, reading.to)) return false;
-  return !state.trail.some(
-    ({ event, standing }) =>
-      standing !== 'retracted' &&
-      event.type === 'reading-taken' &&
-      FUNCTIONS[event.function].readsLeads &&
-      event.judgement.verdict === 'within' &&
-      isEarth(wiring, event.from) &&
-      isEarth(wiring, event.to),
+  return isEarth(wiring, reading.from) !== isEarth(wiring, reading.to);
+}
+
+/** What the last reading of the earth's continuity came to; undefined where nobody took one that says. */
+function earthRead(wiring: Wiring, state: VisitState): 'whole' | 'open' | undefined {
+  const verdicts = state.trail.flatMap(({ event, standing }) =>
+    standing !== 'retracted' &&
+    event.type === 'reading-taken' &&
+    FUNCTIONS[event.function].readsLeads &&
+    isEarth(wiring, event.from) &&
+    isEarth(wiring, event.to)
+      ? [measuredOutcome(event).verdict]
+      : [],
   );
+  const last = verdicts.findLast((verdict) => !INCONCLUSIVE.has(verdict));
+  if (last === undefined) return undefined;
+  return last === 'within' ? 'whole' : 'open';
 }
 
 /** The device a reading is taken at, by either end. */

@@ -16,8 +16,13 @@ export function chainAmbiguities(view: ReadingView): readonly Guard[] {
   ];
 }
 
+/** From a point to the return of its chain, where both probes reach: on the same board where it comes there. */
 function toEnd(view: ReadingView, chain: Chain, point: string, when = ''): Settling {
-  const to = chain.points.at(-1) ?? '';
+  const end = chain.points.at(-1) ?? '';
+  const beside = [...view.context.wiring.terminals].find(
+    (each) => each !== point && ownerOf(each) === ownerOf(point) && view.nets.joined(each, end),
+  );
+  const to = ownerOf(end) === ownerOf(point) ? end : (beside ?? end);
   return {
     function: chain.function,
     from: point,
@@ -47,7 +52,9 @@ function zeroClosedOrDead(view: ReadingView): readonly Guard[] {
   const place = locate(read.chain, read.readings);
   // Alive before it, or a break found elsewhere on a live chain: the zero says closed.
   if (!place.isSourceOpen) return [];
-  return [view.guard('zero-closed-or-dead', toEnd(view, chain, chain.points[ends.from] ?? ''))];
+  const before = toEnd(view, chain, chain.points[ends.from] ?? '');
+  // Read and dead: then it says nothing of the contact, and nobody is misled.
+  return view.readAt(before.from, before.to) ? [] : [view.guard('zero-closed-or-dead', before)];
 }
 
 /** From the feed to a point behind a contact that nobody calls: seen through the load. */
@@ -90,11 +97,17 @@ function returnNotCall(view: ReadingView): readonly Guard[] {
 /** No single break explains what was read. */
 function sneakPath(view: ReadingView): readonly Guard[] {
   return view.chains.flatMap((chain): Guard[] => {
-    if (!view.areCalled(chain) || !chainEnds(view.context, chain, view.reading)) return [];
+    if (view.isHandOn || !view.areCalled(chain) || !chainEnds(view.context, chain, view.reading)) return [];
     const { chain: asItWas, readings } = asRead(view, chain);
     if (!locate(asItWas, readings).isContradictory) return [];
     const last = readings.at(-1);
-    return [view.guard('sneak-path', toEnd(view, chain, chain.points[last?.from ?? 0] ?? '', ', loaded'))];
+    // What stays alive under the meter's load is no stray voltage: then it is known to be a way round, or a second break.
+    const isLoaded = [...view.others, view.reading].some(
+      (each) => each.isLowImpedance === true && chainEnds(view.context, chain, each) !== undefined,
+    );
+    return isLoaded
+      ? []
+      : [view.guard('sneak-path', toEnd(view, chain, chain.points[last?.from ?? 0] ?? '', ', loaded'))];
   });
 }
 
@@ -114,7 +127,9 @@ function lostBetweenBoards(view: ReadingView): readonly Guard[] {
       return index > ends.from && index < last && other !== undefined && other !== board && index <= loadAt(chain);
     });
     const isRead = asRead(view, chain).readings.some(({ from, to }) => from >= next && to >= loadAt(chain));
-    return next < 0 || isRead ? [] : [view.guard('lost-between-boards', toEnd(view, chain, chain.points[next] ?? ''))];
+    if (next < 0 || isRead) return [];
+    const there = toEnd(view, chain, chain.points[next] ?? '');
+    return view.readAt(there.from, there.to) ? [] : [view.guard('lost-between-boards', there)];
   });
 }
 

@@ -1,1 +1,2 @@
 export { ambiguitiesOf } from './ambiguities-of';
+export { ReadingView } from './reading-view';

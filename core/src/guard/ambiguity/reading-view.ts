@@ -10,7 +10,17 @@ import {
   type SupplyDocument,
   type UnitModelDocument,
 } from '../../unit-model';
-import { chainEnds, chainsHere, setUpKey, type EventOf, type VisitContext, type VisitState } from '../../visit';
+import {
+  chainEnds,
+  chainsHere,
+  isHandOn,
+  measuredOutcome,
+  setUpKey,
+  wiredKey,
+  type EventOf,
+  type VisitContext,
+  type VisitState,
+} from '../../visit';
 import { voltsShow, type Chain } from '../../path';
 import type { Conditions } from '../../procedure';
 import { TRAPS, type Guard, type Settling, type VisitGuard } from '../guard';
@@ -24,6 +34,8 @@ export class ReadingView {
   readonly nets: Nets;
   readonly chains: readonly Chain[];
   readonly conditions: Conditions;
+  /** Somebody pressed or flexed a part meanwhile. */
+  readonly isHandOn: boolean;
   /** Voltages read while the same things were set up, this one left out. */
   readonly others: readonly Reading[];
 
@@ -37,12 +49,25 @@ export class ReadingView {
     this.chains = chainsHere(context, state);
     const line = state.trail.find(({ event }) => event.id === reading.id);
     this.conditions = line?.conditions ?? state.conditions;
+    this.isHandOn = isHandOn({ conditions: this.conditions, ...(line?.step ? { step: line.step } : {}) });
     const held = setUpKey(this.conditions);
     this.others = state.trail.flatMap(({ event, standing, conditions }) =>
       isVoltage(event) && standing !== 'retracted' && event.id !== reading.id && setUpKey(conditions) === held
         ? [event]
         : [],
     );
+  }
+
+  /** Voltages read with the same supplies, plugs, leads and jumpers, whatever was called; this one left out. */
+  whateverCalled(): readonly Reading[] {
+    const held = wiredKey(this.conditions);
+    return this.everBefore().flatMap(({ reading, conditions }) => (wiredKey(conditions) === held ? [reading] : []));
+  }
+
+  /** It is as it should be, and something should be there. */
+  isPassingAlive(): boolean {
+    const { expectation } = this.reading;
+    return measuredOutcome(this.reading).verdict === 'within' && (expectation?.low ?? 0) > 0;
   }
 
   /** Voltages read under any conditions, this one left out. */
@@ -117,6 +142,11 @@ export class ReadingView {
   /** A reading between these two points under the same conditions. */
   readAt(a: string, b: string): Reading | undefined {
     return this.others.findLast((each) => this.isAt(each, a, b));
+  }
+
+  /** Whether somebody loaded these two points with the meter under the same conditions. */
+  loadedAt(a: string, b: string): boolean {
+    return [...this.others, this.reading].some((each) => each.isLowImpedance === true && this.isAt(each, a, b));
   }
 
   areCalled(chain: Chain): boolean {

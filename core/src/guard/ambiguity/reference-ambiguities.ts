@@ -18,7 +18,12 @@ function oneLegOrFedBack(view: ReadingView): readonly Guard[] {
       return (role === 'earth' || role === 'return') && view.shows(each, nominalTo(view, other)) === 'alive';
     });
   const [one, two] = [alive(reading.from), alive(reading.to)];
-  if (!one || !two || one === two) return [];
+  if (!one || !two || one === two || !isToTheSame(view, one, two)) return [];
+  // Seen alive between the same two conductors elsewhere, they are two.
+  const isSeenAcross = view.others.some(
+    (each) => view.isAt(each, reading.from, reading.to) && view.shows(each) === 'alive',
+  );
+  if (isSeenAcross) return [];
   const isUncalled = view
     .everBefore()
     .some(
@@ -36,6 +41,11 @@ function oneLegOrFedBack(view: ReadingView): readonly Guard[] {
     words: `${view.label(two.from)} to ${view.label(two.to)} again, with the call taken away`,
   };
   return [view.guard('one-leg-or-fed-back', settle)];
+}
+
+/** Both to one reference: against two different ones, alive says less. */
+function isToTheSame({ nets }: ReadingView, one: Reading, two: Reading): boolean {
+  return [one.from, one.to].some((a) => [two.from, two.to].some((b) => nets.joined(a, b)));
 }
 
 /** Volts of a line to earth or neutral. */
@@ -121,16 +131,19 @@ function fedBack(view: ReadingView): readonly Guard[] {
 /** Nothing to a return which no reading of these conditions saw alive against anything. */
 function referenceNotProven(view: ReadingView): readonly Guard[] {
   const { reading } = view;
-  if (view.shows() !== 'dead') return [];
+  if (view.shows() !== 'dead' || view.isPassingAlive()) return [];
   const at = [reading.to, reading.from].find((point) => view.roleOf(point)?.role === 'return');
   const other = at === reading.to ? reading.from : reading.to;
   if (at === undefined || view.roleOf(other)?.role === 'earth' || view.roleOf(other)?.role === 'return') return [];
-  const isSeen = view.others.some(
-    (each) => (view.nets.joined(each.from, at) || view.nets.joined(each.to, at)) && view.shows(each) === 'alive',
-  );
+  // The way back from a return does not depend on what is called.
+  const isSeen = view
+    .whateverCalled()
+    .some((each) => (view.nets.joined(each.from, at) || view.nets.joined(each.to, at)) && view.shows(each) === 'alive');
   const { supply } = view.roleOf(at) ?? {};
   const line = supply && (supplyTerminal(supply, 'line-1') ?? supplyTerminal(supply, 'plus'));
   if (isSeen || supply === undefined || line === undefined || view.nets.joined(line, other)) return [];
+  // Read against its feed, and that came to something else: it is known, and told by that reading.
+  if (view.whateverCalled().some((each) => view.isAt(each, line, at))) return [];
   const nominal = nominalTo(view, at);
   const settle: Settling = {
     function: reading.function,

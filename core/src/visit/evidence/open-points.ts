@@ -78,7 +78,9 @@ function readingWords(
   const title = readingTitle(context, { event, step });
   if (isAssumed(line)) return `${title}: assumed`;
   const { verdict } = measuredOutcome(event);
-  if (verdict === 'unjudged') return `${title}: not judged`;
+  // How warm it is is noted, not held against anything.
+  const isNoted = FUNCTIONS[event.function].dimension === 'temperature';
+  if (verdict === 'unjudged') return isNoted ? undefined : `${title}: not judged`;
   const wait = verdict === 'within' ? undefined : waitAt(context, trail, index);
   return wait && `${title}: ${wait}`;
 }

@@ -1,6 +1,12 @@
 import { endsOf } from '../../reference';
 import { nodesOf, voltsShow, withJumpers, type Chain, type ChainReading, type Jumper } from '../../path';
-import { conditionEntries, SET_UP_GROUPS, type Conditions } from '../../procedure';
+import {
+  conditionEntries,
+  conditionsDuring,
+  SET_UP_GROUPS,
+  type ConditionGroup,
+  type Conditions,
+} from '../../procedure';
 import { ownerOf } from '../../unit-model';
 import type { Judgement } from '../../verdict';
 import type { EventOf, TrailLine, VisitContext, VisitState } from '../record';
@@ -87,13 +93,20 @@ function jumpersOn(
   });
 }
 
-function isAlongChain(context: VisitContext, { event, standing, conditions }: TrailLine, chain: Chain): boolean {
+function isAlongChain(context: VisitContext, line: TrailLine, chain: Chain): boolean {
+  const { event, standing, conditions } = line;
   if (event.type !== 'reading-taken' || standing === 'retracted' || event.function !== chain.function) return false;
-  if (event.judgement.verdict === 'invalid' || event.proof) return false;
+  if (event.judgement.verdict === 'invalid' || event.proof || isHandOn(line)) return false;
   const isCalled = (chain.path.calls ?? []).every((call) => conditions.calls?.[call] === 'on');
   return (
     conditions.supplies?.[chain.path.supply] === 'on' && isCalled && chainEnds(context, chain, event) !== undefined
   );
+}
+
+/** Somebody presses or flexes a part: what is read then is about the hand as well. */
+export function isHandOn({ conditions, step }: Pick<TrailLine, 'conditions' | 'step'>): boolean {
+  const { press = {} } = step === undefined || step.kind === 'decide' ? conditions : conditionsDuring(step, conditions);
+  return Object.values(press).some((state) => state !== 'free');
 }
 
 /** Where on a chain a reading was taken, the end nearer to the source first; undefined where it lies beside it. */
@@ -113,9 +126,21 @@ const keys = new WeakMap<Conditions, string>();
 export function setUpKey(conditions: Conditions): string {
   const known = keys.get(conditions);
   if (known !== undefined) return known;
-  const entries = conditionEntries(conditions).filter(({ group }) => SET_UP_GROUPS.includes(group));
-  const words = entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort();
-  const key = JSON.stringify([words, conditions.repaired ?? []]);
+  const key = keyOfGroups(conditions, SET_UP_GROUPS);
   keys.set(conditions, key);
   return key;
+}
+
+/** The same whatever is called: what joins two points by wire does not depend on it. */
+export function wiredKey(conditions: Conditions): string {
+  return keyOfGroups(
+    conditions,
+    SET_UP_GROUPS.filter((group) => group !== 'calls'),
+  );
+}
+
+function keyOfGroups(conditions: Conditions, groups: readonly ConditionGroup[]): string {
+  const entries = conditionEntries(conditions).filter(({ group }) => groups.includes(group));
+  const words = entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort();
+  return JSON.stringify([words, conditions.repaired ?? []]);
 }
