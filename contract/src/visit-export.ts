@@ -26,7 +26,8 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
     gives: { words: 'The readings list.', type: 'text/csv' },
     fileName: (visit) => `visit-${visit}-readings.csv`,
     write: ({ pinned, events }) => {
-      const cells = readingCells(replay(visitContext(pinned), events)).map((row) => [...row]);
+      const context = visitContext(pinned);
+      const cells = readingCells(context, replay(context, events)).map((row) => [...row]);
       return `${UTF8_MARK}${stringify(cells, { record_delimiter: '\r\n' })}`;
     },
   },

@@ -19,6 +19,7 @@ export {
   afterWords,
   chartProgress,
   conditionName,
+  conditionWords,
   currentStep,
   edgeKey,
   isChartEnded,

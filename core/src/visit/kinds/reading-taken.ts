@@ -1,5 +1,5 @@
 import { formatReading, FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
-import { methodOf, type WalkableStep } from '../../procedure';
+import { conditionsDuring, methodOf, type WalkableStep } from '../../procedure';
 import { terminalLabel, type ConductorPair } from '../../unit-model';
 import type { JointJudgement, Judgement } from '../../verdict';
 import { readingTitle } from '../evidence';
@@ -13,6 +13,7 @@ import {
   type VisitContext,
 } from '../record';
 import { suppliesOfStep } from '../safety';
+import { conditionWords } from '../walking';
 import { afterMeasured } from './after-measured';
 import { dotted, spoken } from './words';
 
@@ -76,6 +77,7 @@ export const readingTaken: EventKind<ReadingTaken> = {
       more: [
         event.judgement.sentence,
         ...methodWords(step, event.method),
+        ...heldWords(context, line),
         `A on ${terminalLabel(context.model, event.from)}, B on ${terminalLabel(context.model, event.to)}`,
         ...deadWords(line),
         ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : []),
@@ -83,6 +85,18 @@ export const readingTaken: EventKind<ReadingTaken> = {
     };
   },
 };
+
+/** Under what it was read. */
+function heldWords(
+  { model }: VisitContext,
+  { step, conditions }: LineOf<EventEnvelope & ReadingTaken>,
+): readonly string[] {
+  const held = conditionWords(
+    model,
+    step === undefined || step.kind === 'decide' ? conditions : conditionsDuring(step, conditions),
+  );
+  return held === '' ? [] : [`With ${held}`];
+}
 
 /** Ohms rest on a proof that gets older. */
 function deadWords({ event, provenAt }: LineOf<EventEnvelope & ReadingTaken>): readonly string[] {

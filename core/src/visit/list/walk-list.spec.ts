@@ -90,7 +90,15 @@ describe('a recorded list', () => {
   it('keeps a line without a step as a free reading that moves nothing', () => {
     const { state } = walk(['', '230.1', { from: 'Q1.2', to: 'Q1.4', function: 'ac-voltage' }]);
     expect(state.step).toBe('call-mist');
-    expect(readingRows(state)[0]).toEqual(jasmine.objectContaining({ from: 'Q1.2', verdict: 'unjudged' }));
+    expect(readingRows(DEMO_CONTEXT, state)[0]).toEqual(
+      jasmine.objectContaining({
+        from: 'Q1.2',
+        verdict: 'unjudged',
+        value: '230.1',
+        unit: 'V',
+        conditions: jasmine.stringContaining('mains on'),
+      }),
+    );
   });
 
   it('names the line that does not fit', () => {

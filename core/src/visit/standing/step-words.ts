@@ -1,12 +1,10 @@
 import { isOfMagnitude, type ResolvedExpectation } from '../../expectation';
 import {
-  conditionEntries,
   isOverZeroBand,
   longestWayFrom,
   methodOf,
   outcomesOf,
   keyBeside,
-  restingState,
   type MeasuredOutcome,
   type MeasuringMethod,
 } from '../../procedure';
@@ -15,7 +13,7 @@ import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity
 import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
 import { VERDICT_WORDS, type Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
-import { conditionName, currentStep, settle, spoken, stepOf, type Unmet } from '../walking';
+import { conditionName, conditionWords, currentStep, settle, stepOf, type Unmet } from '../walking';
 
 /** "Step 8 of up to 19 · AC volts". */
 export function stepCaption(context: VisitContext, state: VisitState): string {
@@ -37,31 +35,8 @@ export function stepCaption(context: VisitContext, state: VisitState): string {
 }
 
 /** What holds while a step is walked, in few words: "mains on, mist called". */
-export function conditionsWords(context: VisitContext, state: VisitState): string {
-  const {
-    supplies = {},
-    calls = {},
-    connectors = {},
-    leads = {},
-    interlocks = {},
-    covers = {},
-    parts = {},
-    positions = {},
-  } = state.conditions;
-  const words = [
-    ...Object.entries(supplies).map(([id, held]) => `${id} ${held.replaceAll('-', ' ')}`),
-    ...Object.entries(calls).map(([id, held]) => (held === 'on' ? `${id} called` : `no ${id} call`)),
-    ...conditionEntries({ connectors })
-      .filter(({ state: held }) => held === 'out')
-      .map((entry) => `${conditionName(context.model, entry)} out`),
-    ...conditionEntries({ leads, interlocks, covers, parts })
-      .filter(({ group, state: held }) => held !== restingState(group))
-      .map(
-        (entry) => `${conditionName(context.model, entry)} ${entry.group === 'leads' ? 'off' : spoken(entry.state)}`,
-      ),
-    ...conditionEntries({ positions }).map((entry) => `${conditionName(context.model, entry)} at ${entry.state}`),
-  ];
-  return words.join(', ');
+export function conditionsWords({ model }: VisitContext, { conditions }: Pick<VisitState, 'conditions'>): string {
+  return conditionWords(model, conditions);
 }
 
 export interface VerdictWords {

@@ -6,3 +6,4 @@ export * from './unmet-hands';
 export * from './last-turn';
 export * from './chart-progress';
 export * from './hold-offs';
+export * from './condition-words';

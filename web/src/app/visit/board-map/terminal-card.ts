@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { Button } from '../../kit/button';
-import { terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
+import { conditionWords, terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { readingsByTerminal, type TerminalView } from './terminal-view';
 import { WIRE_COLOURS, wirePaint } from './wire-paint';
@@ -51,7 +51,8 @@ const SHOWN = 3;
       @for (reading of readings(); track reading.id) {
         <p class="small">
           <strong class="mono" [style.color]="colourOf(reading.verdict)">{{ reading.value }}</strong>
-          {{ reading.verdict | verdictWord }} <span class="soft">against {{ label(reading.other) }}</span>
+          {{ reading.verdict | verdictWord }}
+          <span class="soft">against {{ label(reading.other) }}{{ reading.held ? ', ' + reading.held : '' }}</span>
         </p>
       }
     </section>
@@ -127,7 +128,9 @@ export class TerminalCard {
     return [isPinOne ? 'pin 1' : '', said || role].filter(Boolean).join(', ');
   });
   protected readonly readings = computed(() =>
-    (readingsByTerminal(this.visit()).get(this.terminal().address) ?? []).slice(0, SHOWN),
+    (readingsByTerminal(this.visit()).get(this.terminal().address) ?? [])
+      .slice(0, SHOWN)
+      .map((reading) => ({ ...reading, held: conditionWords(this.context().model, reading.conditions) })),
   );
 
   protected turn(wire: string): void {

@@ -3,6 +3,7 @@ import {
   terminalOf,
   wireColourAt,
   wireColourHere,
+  type Conditions,
   type EventOf,
   type Verdict,
   type VisitContext,
@@ -37,6 +38,7 @@ export interface ReadingAt {
   /** Address of the other probe. */
   readonly other: string;
   readonly at: string;
+  readonly conditions: Conditions;
 }
 
 /** What was read at every terminal, by its address, the newest first. */
@@ -44,9 +46,9 @@ export function readingsByTerminal(visit: Pick<VisitState, 'trail'>): ReadonlyMa
   const known = byTrail.get(visit.trail);
   if (known) return known;
   const found = new Map<string, ReadingAt[]>();
-  for (const { event, standing } of visit.trail) {
+  for (const { event, standing, conditions } of visit.trail) {
     if (event.type !== 'reading-taken' || standing === 'retracted') continue;
-    for (const reading of endsOf(event)) {
+    for (const reading of endsOf(event, conditions)) {
       const at = found.get(reading.here) ?? [];
       found.set(reading.here, at);
       at.unshift(reading);
@@ -59,9 +61,12 @@ export function readingsByTerminal(visit: Pick<VisitState, 'trail'>): ReadonlyMa
 /** Asked for by every terminal drawn: a long log is gone through once. */
 const byTrail = new WeakMap<VisitState['trail'], ReadonlyMap<string, readonly ReadingAt[]>>();
 
-function endsOf({ id, from, to, reading, text, judgement, at }: EventOf<'reading-taken'>): readonly ReadingAt[] {
+function endsOf(
+  { id, from, to, reading, text, judgement, at }: EventOf<'reading-taken'>,
+  conditions: Conditions,
+): readonly ReadingAt[] {
   const value = reading ? formatReading(reading) : text;
-  const read = { id, value, verdict: judgement.verdict, at };
+  const read = { id, value, verdict: judgement.verdict, at, conditions };
   const [a = '', b = ''] = [from, to].map(terminalOf);
   return [
     { ...read, here: a, other: to, isFrom: true },
