@@ -1,5 +1,5 @@
 import { isOverZeroBand, keyOfOutcome, methodOf, type ConclusionStep } from '../../procedure';
-import { clearsReference, elementName, type UnitModelDocument } from '../../unit-model';
+import { clearsReference, elementName, parseReference, type UnitModelDocument } from '../../unit-model';
 import { codesRead } from '../intake';
 import {
   FINDING_GRADES,
@@ -95,7 +95,7 @@ export function evidenceFor(context: VisitContext, state: Weighed, accused: Accu
     unproven: [
       ...(alsoLeft.length > 0 ? [EVIDENCE_WORDS.notToldApart(namesOf(context, alsoLeft))] : []),
       ...(implicating.length === 0 && elimination.rivals.length > 0 && elimination.left.length > 0
-        ? [EVIDENCE_WORDS.left(namesOf(context, elimination.left), namesOf(context, elimination.rivals).length)]
+        ? [EVIDENCE_WORDS.left(partsOf(context, elimination.left), partsOf(context, elimination.rivals).length)]
         : []),
       ...codes,
       ...cited.doubts,
@@ -188,6 +188,14 @@ function reportedWords(grounds: readonly Ground[]): readonly string[] {
 /** Names as they are said, each once. */
 function namesOf({ model }: VisitContext, references: readonly string[]): readonly string[] {
   return [...new Set(references.map((each) => elementName(model, each)))];
+}
+
+/** The parts by name, in whichever way they may fail. */
+function partsOf(context: VisitContext, references: readonly string[]): readonly string[] {
+  return namesOf(
+    context,
+    references.map((each) => parseReference(context.model, each).element),
+  );
 }
 
 /** What the ways of measuring that a finding rests on cannot tell. */

@@ -228,6 +228,8 @@ describe('the last that is left', () => {
     visit.read('0.3');
     const { unproven, earned } = evidenceFor(visit.context, visit.state, { item: 'DM1' });
     expect(earned).toBe('not isolated');
-    expect(unproven.join()).toMatch(/Not the last that is left: \d+ of \d+ others .*: .*Float switch FS1/);
+    expect(unproven.join()).toMatch(
+      /Not the last that is left: \d+ of \d+ others .*: .*Wire X1·3 to FS1·1.* and \d+ more/,
+    );
   });
 });

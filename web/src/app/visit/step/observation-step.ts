@@ -45,6 +45,12 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
     </div>
   `,
   styleUrl: './step-parts.scss',
+  styles: `
+    jx-choice {
+      align-self: center;
+      margin-left: auto;
+    }
+  `,
 })
 export class ObservationStep {
   readonly context = input.required<VisitContext>();
