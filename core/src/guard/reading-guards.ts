@@ -120,12 +120,15 @@ function isAveragedWrongly(context: VisitContext, reading: Reading): boolean {
   return shaped.some((point) => byWire.joined(point, reading.from) || byWire.joined(point, reading.to));
 }
 
-/** Less than its lowest range can tell, where something is to be there. */
+/** Less than its lowest range can tell, where as little as that is to be there. */
 function isBelowAcRange(context: VisitContext, reading: Reading): boolean {
   const [lowest] = acFunctionOf(context, reading)?.ranges ?? [];
   const { value } = reading.judgement;
-  if (!lowest || value === undefined || value === 0 || (reading.expectation?.low ?? 0) <= 0) return false;
-  return Math.abs(value) < LEAST_OF_AC_RANGE * lowest.upTo;
+  const { low = 0 } = reading.expectation ?? {};
+  if (!lowest || value === undefined || value === 0 || low <= 0) return false;
+  const least = LEAST_OF_AC_RANGE * lowest.upTo;
+  // Where much more is to be there, nothing that is so little makes a difference.
+  return Math.abs(value) < least && low < least;
 }
 
 /** Open between the two ends of one fuse, by ohms or by the voltage across it. */
