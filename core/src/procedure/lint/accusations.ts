@@ -1,8 +1,8 @@
 import { clearsReference, problemError, type Problem, type UnitModelDocument } from '../../unit-model';
-import { edgesOf } from '../branching';
 import { edgesOfProcedure, entrySteps } from '../graph';
 import { methodNames, outcomesOf } from '../measure';
-import { END, isWalkable, type ConclusionStep, type ProcedureDocument, type WalkableStep } from '../procedure-document';
+import { common, followed } from './flow';
+import { isWalkable, type ConclusionStep, type ProcedureDocument, type WalkableStep } from '../procedure-document';
 
 /** What was cleared on every way that leads somewhere. */
 type Cleared = ReadonlySet<string>;
@@ -73,25 +73,12 @@ function outcomesWith(
     : [];
 }
 
-/** Followed along every way of the chart to a fixed point, as the conditions are. */
 function clearedBefore(procedure: ProcedureDocument): ReadonlyMap<string, Cleared> {
-  const before = new Map<string, Cleared>(entrySteps(procedure).map((id) => [id, NOTHING]));
-  const waiting = [...before.keys()];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
-    const here = before.get(id);
-    if (!step || !here || !isWalkable(step)) continue;
-    for (const { outcome, to } of edgesOf(id, step)) {
-      if (to === END) continue;
-      const known = before.get(to);
-      const after = passed(here, step, outcome);
-      const common = known ? new Set([...known].filter((each) => after.has(each))) : after;
-      if (known?.size === common.size) continue;
-      before.set(to, common);
-      waiting.push(to);
-    }
-  }
-  return before;
+  return followed(procedure, {
+    begin: entrySteps(procedure).map((id) => [id, NOTHING] as const),
+    leaving: (_id, step, cleared, outcome) => passed(cleared, step, outcome),
+    meeting: common,
+  });
 }
 
 function passed(cleared: Cleared, step: WalkableStep, outcome: string): Cleared {

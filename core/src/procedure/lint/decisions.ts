@@ -1,7 +1,7 @@
 import { problemError, type Problem } from '../../unit-model';
-import { edgesOf } from '../branching';
 import { entrySteps } from '../graph';
-import { END, isWalkable, type ProcedureDocument } from '../procedure-document';
+import type { ProcedureDocument } from '../procedure-document';
+import { common, followed } from './flow';
 
 /** A decision rests on a step that every way to it has walked: on any other the visit stands still there. */
 export function lintDecisions(procedure: ProcedureDocument): Problem[] {
@@ -14,23 +14,11 @@ export function lintDecisions(procedure: ProcedureDocument): Problem[] {
   });
 }
 
-/** The steps every way to a step has walked, to a fixed point. */
+/** The steps every way to a step has walked. */
 function walkedBefore(procedure: ProcedureDocument): ReadonlyMap<string, ReadonlySet<string>> {
-  const before = new Map<string, ReadonlySet<string>>(entrySteps(procedure).map((id) => [id, new Set()]));
-  const waiting = [...before.keys()];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
-    const here = before.get(id);
-    if (!step || !here || !isWalkable(step)) continue;
-    const after = new Set([...here, id]);
-    for (const { to } of edgesOf(id, step)) {
-      if (to === END) continue;
-      const known = before.get(to);
-      const common = known ? new Set([...known].filter((each) => after.has(each))) : after;
-      if (known?.size === common.size) continue;
-      before.set(to, common);
-      waiting.push(to);
-    }
-  }
-  return before;
+  return followed(procedure, {
+    begin: entrySteps(procedure).map((id) => [id, new Set<string>()] as const),
+    leaving: (id, _step, walked: ReadonlySet<string>) => new Set([...walked, id]),
+    meeting: common,
+  });
 }

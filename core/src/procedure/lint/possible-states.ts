@@ -1,5 +1,5 @@
 import { believedAtStart } from '../believed-at-start';
-import { edgesOf, outcomeKey } from '../branching';
+import { outcomeKey } from '../branching';
 import {
   conditionEntries,
   restingState,
@@ -7,8 +7,9 @@ import {
   type ConditionGroup,
   type Conditions,
 } from '../conditions';
-import { END, isWalkable, type ProcedureDocument, type WalkableStep } from '../procedure-document';
+import type { ProcedureDocument, WalkableStep } from '../procedure-document';
 import type { Verdict } from '../../verdict';
+import { followed } from './flow';
 
 /** For every condition the states it may be in, over all ways that lead here. */
 export type PossibleStates = ReadonlyMap<string, ReadonlySet<string>>;
@@ -19,8 +20,8 @@ export function statesAtStart(procedure: ProcedureDocument): PossibleStates {
 }
 
 /**
- * The states before every step that a walk from `begin` can come to, followed along every way of the chart (forward
- * data-flow analysis to a fixed point; Kildall, 1973). `passed` is what a step makes of them where it has been walked.
+ * The states before every step that a walk from `begin` can come to. `passed` is what a step makes of them where it has been
+ * walked.
  */
 export function statesBefore(
   procedure: ProcedureDocument,
@@ -28,22 +29,12 @@ export function statesBefore(
   atBegin: PossibleStates,
   passed: (step: WalkableStep, states: PossibleStates) => PossibleStates = (_step, states) => states,
 ): ReadonlyMap<string, PossibleStates> {
-  const before = new Map<string, PossibleStates>([[begin, atBegin]]);
-  const waiting = [begin];
-  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
-    const step = Object.hasOwn(procedure.steps, id) ? procedure.steps[id] : undefined;
-    const states = before.get(id);
-    if (!step || !states || !isWalkable(step)) continue;
-    const here = passed(step, states);
-    for (const edge of edgesOf(id, step)) {
-      if (edge.to === END) continue;
-      const merged = union(before.get(edge.to), changesOn(step, edge.outcome).reduce(applied, here));
-      if (merged === before.get(edge.to)) continue;
-      before.set(edge.to, merged);
-      waiting.push(edge.to);
-    }
-  }
-  return before;
+  return followed(procedure, {
+    begin: [[begin, atBegin]],
+    within: passed,
+    leaving: (_id, step, states, outcome) => changesOn(step, outcome).reduce(applied, states),
+    meeting: union,
+  });
 }
 
 /** What leaving a step by this outcome changes, in order. */
@@ -93,8 +84,7 @@ export function applied(states: PossibleStates, change: Conditions | undefined):
   return after;
 }
 
-function union(first: PossibleStates | undefined, second: PossibleStates): PossibleStates {
-  if (!first) return second;
+function union(first: PossibleStates, second: PossibleStates): PossibleStates {
   let grew = false;
   const merged = new Map(first);
   for (const key of new Set([...first.keys(), ...second.keys()])) {
