@@ -23,7 +23,7 @@ export function openPointsOf(
   rests: ReadonlySet<string>,
 ): readonly OpenPoint[] {
   const logged = trail.flatMap((line, index): OpenPoint[] => {
-    const words = line.standing === 'retracted' ? undefined : openWords(context, trail, line, index, rests);
+    const words = line.standing === 'retracted' ? undefined : openWords({ context, trail, rests }, line, index);
     if (words === undefined) return [];
     const step = 'step' in line.event ? line.event.step : undefined;
     return [{ words, index, ...placeOf(line.chart, step) }];
@@ -31,17 +31,19 @@ export function openPointsOf(
   return [...logged, ...neverWalked(context, trail)];
 }
 
+/** The log that is looked through, and the readings a finding in words rests on. */
+interface Looked {
+  readonly context: VisitContext;
+  readonly trail: readonly TrailLine[];
+  readonly rests: ReadonlySet<string>;
+}
+
 function placeOf(chart: string | undefined, step: string | undefined): Pick<OpenPoint, 'chart' | 'step'> {
   return chart === undefined || step === undefined ? {} : { chart, step };
 }
 
-function openWords(
-  context: VisitContext,
-  trail: readonly TrailLine[],
-  line: TrailLine,
-  index: number,
-  rests: ReadonlySet<string>,
-): string | undefined {
+function openWords(log: Looked, line: TrailLine, index: number): string | undefined {
+  const { trail } = log;
   const { event, step } = line;
   const title = step?.text ?? 'Step';
   switch (event.type) {
@@ -57,19 +59,13 @@ function openWords(
     case 'code-read':
       return isAssumed(line) ? `Code ${event.code}: assumed` : undefined;
     case 'reading-taken':
-      return readingWords(context, trail, line, index, rests);
+      return readingWords(log, line, index);
     default:
       return undefined;
   }
 }
 
-function readingWords(
-  context: VisitContext,
-  trail: readonly TrailLine[],
-  line: TrailLine,
-  index: number,
-  rests: ReadonlySet<string>,
-): string | undefined {
+function readingWords({ context, trail, rests }: Looked, line: TrailLine, index: number): string | undefined {
   const { event, step } = line;
   // A reading beside the chart leaves nothing open but what rests on it.
   if (event.type !== 'reading-taken' || (event.step === undefined && !rests.has(event.id))) return undefined;
