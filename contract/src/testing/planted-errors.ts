@@ -77,6 +77,14 @@ function takenForGranted(conditions: (model: Node) => Node): Planter {
   ];
 }
 
+/** Something altered by the last step of a chart before its conclusions. */
+function leftBehind(chart: Node, sets: () => Node): readonly Place[] {
+  return ofKind(chart, 'conclusion').map(([id]): Place => [
+    id,
+    (copy) => (stepIn(copy, id)['sets'] = { ...node(stepIn(copy, id)['sets']), ...sets() }),
+  ]);
+}
+
 const first = (model: Node, field: string): string => String(list(model[field])[0]?.['id']);
 const firstPlug = (model: Node): string => {
   const [board] = list(model['boards']);
@@ -284,6 +292,12 @@ const CHART_KINDS: Readonly<Record<string, Planter>> = {
     'action',
     (step) => (step['sets'] = { ...node(step['sets']), supplies: { mains: 'proven-dead' } }),
   ),
+  'a lead that stays off': (chart, model) =>
+    leftBehind(chart, () => ({ leads: { [first(model, 'wires')]: String(list(model['wires'])[0]?.['from']) } })),
+  'an interlock that stays held': (chart, model) => {
+    const interlock = list(model['devices']).find(({ kind }) => kind === 'interlock')?.['id'];
+    return interlock === undefined ? [] : leftBehind(chart, () => ({ interlocks: { [String(interlock)]: 'held' } }));
+  },
   'a jumper to a terminal that is not there': atSteps(
     'action',
     (step) => (node(step['bypass'])['to'] = 'XX.X9.9'),

@@ -7,7 +7,7 @@ import { applied, changesOn, possible, statesAtStart, statesBefore, type Possibl
 import { isChoiceOfWays, requirementsAt } from './requirements';
 
 /**
- * Along every way of the chart what each measurement requires is set up, and no bypass outlives its chart. A chart that is
+ * Along every way of the chart what each measurement requires is set up, and no bypass, lifted lead or held interlock outlives its chart. A chart that is
  * begun in the middle is followed from there as well: see `lintEntries`.
  */
 export function lintConditions(procedure: ProcedureDocument, wiring: Wiring): Problem[] {
@@ -18,7 +18,7 @@ export function lintConditions(procedure: ProcedureDocument, wiring: Wiring): Pr
     return [
       ...lintRequirements(id, step, states, wiring),
       ...lintHands(id, step, states, wiring),
-      ...lintOpenBypasses(id, step, states),
+      ...lintLeftBehind(id, step, states),
     ];
   });
 }
@@ -61,15 +61,28 @@ function lintRequired(entry: ConditionEntry, found: ReadonlySet<string>, path: s
     : [problemError(path, `Requires ${wanted}, but some way here leaves it ${others.join(' or ')}.`)];
 }
 
-/** A bypass that may be in where the chart ends is neither removed nor put back. */
-function lintOpenBypasses(id: string, step: WalkableStep, states: PossibleStates): Problem[] {
+/** What may be altered where the chart ends, and no step puts back. */
+function lintLeftBehind(id: string, step: WalkableStep, states: PossibleStates): Problem[] {
   const isEnd =
     edgesOf(id, step).some((edge) => edge.to === END) || (step.kind === 'conclusion' && step.next === undefined);
   if (!isEnd) return [];
   const after = changesOn(step, step.kind === 'action' ? 'done' : 'then').reduce(applied, states);
-  return [...after]
-    .filter(([key, set]) => key.startsWith('bypasses ') && set.has('in'))
-    .map(([key]) =>
-      problemError(`steps.${id}`, `The chart may end here with bypass "${key.slice('bypasses '.length)}" still in.`),
-    );
+  return [...after].flatMap(([key, found]) => {
+    const [group = '', named = ''] = key.split(' ');
+    const words = leftWords(group, named, found);
+    return words === undefined ? [] : [problemError(`steps.${id}`, `The chart may end here with ${words}.`)];
+  });
+}
+
+function leftWords(group: string, id: string, found: ReadonlySet<string>): string | undefined {
+  switch (group) {
+    case 'bypasses':
+      return found.has('in') ? `bypass "${id}" still in` : undefined;
+    case 'leads':
+      return [...found].some((state) => state !== 'on') ? `lead "${id}" still off` : undefined;
+    case 'interlocks':
+      return found.has('held') ? `interlock "${id}" still held` : undefined;
+    default:
+      return undefined;
+  }
 }
