@@ -30,9 +30,12 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   expect(csv.suggestedFilename()).toMatch(/readings\.csv$/);
 });
 
-test('from the call to a dead board output, by keyboard alone', async ({ workspace }) => {
+test('from the call to a dead board output, by keyboard alone', async ({ workspace, page }) => {
+  await page.clock.install();
   await workspace.start();
   await workspace.toLiveChain();
+  // The short-cycle delay after the call before is over: what is dead within it accuses nothing.
+  await page.clock.fastForward('00:40');
   await workspace.read('27.0', '0.0');
   await workspace.at('CALL lamp on the board, with mist called?');
   await workspace.key('1');
@@ -51,7 +54,8 @@ test('from the call to a blown fuse and a shorted cable, by keyboard alone', asy
   await workspace.read('0.4');
   await workspace.at('The float cable is shorted to earth: that blew F1.');
   await workspace.key('Enter');
-  await expect(workspace.log).toContainText('wiring, likely');
+  // The reading does not tell the two cores of the cable apart.
+  await expect(workspace.log).toContainText('wiring, not narrowed down');
 });
 
 test.describe('on a phone', () => {
