@@ -134,6 +134,16 @@ export const TRAPS = {
       'Nothing to a return that nobody saw alive: the point is dead, or the return is open. Read the feed to the same return.',
     lasts: true,
   },
+  'nothing-arrives': {
+    words:
+      'Nothing arrives at this contact: nothing across it says nothing of it. Find where it is lost, then read it again.',
+    lasts: true,
+  },
+  'reference-dead': {
+    words:
+      'The feed reads nothing to the same return: feed or return is lost, and this point is not shown to be dead. Read it to another return.',
+    lasts: true,
+  },
   'sneak-path': {
     words:
       'Alive where the chain says it cannot be: a second break, a stray voltage, or a way round that is not drawn.',

@@ -83,16 +83,29 @@ describe('a trap that does not apply', () => {
     expect(alive(true)).not.toContain('sneak-path');
   });
 
-  it('two legs seen apart are two, and alive against two references is not alive against one', () => {
-    const legs = (isAcrossRead: boolean, other = 'HB.X1.2'): readonly GuardId[] => {
+  it('legs alive at the source say nothing of a leg that is lost on the way; the same two points alive later do', () => {
+    const legs = (source: string | undefined, later: string | undefined): readonly GuardId[] => {
       const visit = opened(MAT_CONTEXT, ['zone-1']);
+      if (source !== undefined) read(visit, { from: 'Q1.2', to: 'Q1.4', expects: 'present 240 V' }, source);
       read(visit, { from: 'HB.X2.1', to: 'HB.X1.2', expects: 'present 120 V' }, '119');
-      read(visit, { from: 'HB.X2.2', to: other, expects: 'present 120 V' }, '119');
-      if (isAcrossRead) read(visit, { from: 'HB.X2.1', to: 'HB.X2.2', expects: 'present 240 V' }, '238');
-      return ids(visit, read(visit, { from: 'HB.X2.1', to: 'HB.X2.2', expects: 'present 240 V' }, '0.3'));
+      read(visit, { from: 'HB.X2.2', to: 'HB.X1.2', expects: 'present 120 V' }, '119');
+      const nothing = read(visit, { from: 'HB.X2.1', to: 'HB.X2.2', expects: 'present 240 V' }, '0.3');
+      if (later !== undefined) read(visit, { from: 'HB.X2.2', to: 'HB.X2.1', expects: 'present 240 V' }, later);
+      return ids(visit, nothing);
     };
-    expect(legs(false)).toContain('one-leg-or-fed-back');
-    expect(legs(true)).not.toContain('one-leg-or-fed-back');
+    expect(legs(undefined, undefined)).toContain('one-leg-or-fed-back');
+    expect(legs('238', undefined)).toContain('one-leg-or-fed-back');
+    expect(legs('238', '0.3')).toContain('one-leg-or-fed-back');
+    expect(legs(undefined, '238')).not.toContain('one-leg-or-fed-back');
+  });
+
+  it('alive before a lost leg does not settle what is dead now', () => {
+    const visit = opened(MAT_CONTEXT, ['zone-1']);
+    read(visit, { from: 'HB.X2.1', to: 'HB.X2.2', expects: 'present 240 V' }, '238');
+    read(visit, { from: 'HB.X2.1', to: 'HB.X1.2', expects: 'present 120 V' }, '119');
+    read(visit, { from: 'HB.X2.2', to: 'HB.X1.2', expects: 'present 120 V' }, '119');
+    const nothing = read(visit, { from: 'HB.X2.1', to: 'HB.X2.2', expects: 'present 240 V' }, '0.3');
+    expect(ids(visit, nothing)).toContain('one-leg-or-fed-back');
   });
 
   it('a thermometer is held against nothing', () => {
@@ -248,6 +261,33 @@ describe('a trap that was settled', () => {
       dead(visit, fed, { function: 'resistance', from: 'K1.A1', to: 'K1.A2' }, verdict);
       expect(ids(visit, fed)).not.toContain('fed-and-idle');
     }
+  });
+
+  it('a zero across a contact at which nothing arrives is said to say nothing of it', () => {
+    const visit = opened(PUMP_CONTEXT, ['mist']);
+    const zero = read(visit, { from: 'CB.X1.3', to: 'CB.X1.4', expects: 'closed 24 V' }, '0.02');
+    expect(ids(visit, zero)).toContain('zero-closed-or-dead');
+    read(visit, { from: 'CB.X1.3', to: 'CB.X1.8', expects: 'present 24 V' }, '0.1');
+    expect(ids(visit, zero)).not.toContain('zero-closed-or-dead');
+    expect(ids(visit, zero)).toContain('nothing-arrives');
+    expect(before(visit, 'K1')).toContain('nothing-arrives');
+    const alive = opened(PUMP_CONTEXT, ['mist']);
+    const closed = read(alive, { from: 'CB.X1.3', to: 'CB.X1.4', expects: 'closed 24 V' }, '0.02');
+    read(alive, { from: 'CB.X1.3', to: 'CB.X1.8', expects: 'present 24 V' }, '26.8');
+    expect(ids(alive, closed)).not.toContain('nothing-arrives');
+  });
+
+  it('a point that is dead to a return whose own feed reads nothing to it is not shown to be dead', () => {
+    const deadWith = (feed: string): readonly GuardId[] => {
+      const visit = opened(PUMP_CONTEXT, ['mist']);
+      const point = read(visit, { from: 'CB.X1.6', to: 'CB.X1.8', expects: 'present 24 V' }, '0.1');
+      expect(ids(visit, point)).toContain('reference-not-proven');
+      read(visit, { from: 'CB.X1.1', to: 'CB.X1.8', expects: 'present 24 V' }, feed);
+      expect(ids(visit, point)).not.toContain('reference-not-proven');
+      return ids(visit, point);
+    };
+    expect(deadWith('0.1')).toContain('reference-dead');
+    expect(deadWith('26.8')).not.toContain('reference-dead');
   });
 
   it('an earth, once its continuity is read; one that is open is said to be', () => {

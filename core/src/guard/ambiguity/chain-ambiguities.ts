@@ -53,8 +53,9 @@ function zeroClosedOrDead(view: ReadingView): readonly Guard[] {
   // Alive before it, or a break found elsewhere on a live chain: the zero says closed.
   if (!place.isSourceOpen) return [];
   const before = toEnd(view, chain, chain.points[ends.from] ?? '');
-  // Read and dead: then it says nothing of the contact, and nobody is misled.
-  return view.readAt(before.from, before.to) ? [] : [view.guard('zero-closed-or-dead', before)];
+  return [
+    view.readAt(before.from, before.to) ? view.guard('nothing-arrives') : view.guard('zero-closed-or-dead', before),
+  ];
 }
 
 /** From the feed to a point behind a contact that nobody calls: seen through the load. */

@@ -144,6 +144,18 @@ export class ReadingView {
     return this.others.findLast((each) => this.isAt(each, a, b));
   }
 
+  /** Whether the very same two points were alive afterwards, under the same conditions. */
+  isAliveLater(): boolean {
+    const { id, from, to } = this.reading;
+    const since = this.state.trail.findIndex(({ event }) => event.id === id);
+    return this.others.some(
+      (each) =>
+        this.state.trail.findIndex(({ event }) => event.id === each.id) > since &&
+        [from, to].every((point) => point === each.from || point === each.to) &&
+        this.shows(each) === 'alive',
+    );
+  }
+
   /** Whether somebody loaded these two points with the meter under the same conditions. */
   loadedAt(a: string, b: string): boolean {
     return [...this.others, this.reading].some((each) => each.isLowImpedance === true && this.isAt(each, a, b));

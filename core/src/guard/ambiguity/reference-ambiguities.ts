@@ -19,11 +19,7 @@ function oneLegOrFedBack(view: ReadingView): readonly Guard[] {
     });
   const [one, two] = [alive(reading.from), alive(reading.to)];
   if (!one || !two || one === two || !isToTheSame(view, one, two)) return [];
-  // Seen alive between the same two conductors elsewhere, they are two.
-  const isSeenAcross = view.others.some(
-    (each) => view.isAt(each, reading.from, reading.to) && view.shows(each) === 'alive',
-  );
-  if (isSeenAcross) return [];
+  if (view.isAliveLater()) return [];
   const isUncalled = view
     .everBefore()
     .some(
@@ -142,8 +138,7 @@ function referenceNotProven(view: ReadingView): readonly Guard[] {
   const { supply } = view.roleOf(at) ?? {};
   const line = supply && (supplyTerminal(supply, 'line-1') ?? supplyTerminal(supply, 'plus'));
   if (isSeen || supply === undefined || line === undefined || view.nets.joined(line, other)) return [];
-  // Read against its feed, and that came to something else: it is known, and told by that reading.
-  if (view.whateverCalled().some((each) => view.isAt(each, line, at))) return [];
+  if (view.whateverCalled().some((each) => view.isAt(each, line, at))) return [view.guard('reference-dead')];
   const nominal = nominalTo(view, at);
   const settle: Settling = {
     function: reading.function,

@@ -1,10 +1,10 @@
 import { elementName, isFreeUnitModel, isKnownElement, partMeant, terminalsOf, type Wiring } from '../../unit-model';
 import { INCONCLUSIVE } from '../../verdict';
-import { measuredOutcome, type FindingGrade, type FindingReached, type TrailLine, type VisitContext } from '../record';
+import { measuredOutcome, type FindingGrade, type TrailLine, type VisitContext } from '../record';
 import { EVIDENCE_WORDS } from './evidence-words';
 import { isAssumed } from './grounds';
 import { readingTitle } from './reading-title';
-import type { AccusedItem } from './references';
+import type { Accused } from './references';
 
 /** The readings a finding in somebody's words rests on, and what is doubtful about them. */
 export interface Cited {
@@ -15,18 +15,16 @@ export interface Cited {
 }
 
 /** The cited readings, each held against what is accused: it has to touch it, and to be other than it should. */
-export function citedBy(
-  context: VisitContext,
-  trail: readonly TrailLine[],
-  accused: AccusedItem & Pick<FindingReached, 'rests'>,
-): Cited {
+export function citedBy(context: VisitContext, trail: readonly TrailLine[], accused: Accused): Cited {
   const rests = new Set(accused.rests);
   const lines = trail.filter(({ event, standing }) => rests.has(event.id) && standing !== 'retracted');
   const conclusive = lines.filter(isConclusive);
   const touching = conclusive.filter((line) => touches(context, line, accused.item));
-  const bearing = touching.filter(
-    ({ event }) => event.type === 'reading-taken' && measuredOutcome(event).verdict !== 'within',
-  );
+  const isAgainst = (line: TrailLine): boolean =>
+    line.event.type === 'reading-taken' && measuredOutcome(line.event).verdict !== 'within';
+  // Nothing is wrong only where nothing that was read is.
+  const isDenied = accused.class === 'none' && touching.some(isAgainst);
+  const bearing = touching.filter((line) => !isDenied && (accused.item === undefined || isAgainst(line)));
   const strangers = conclusive.filter((line) => !touching.includes(line));
   const name = nameOf(context, accused.item);
   return {
@@ -38,7 +36,8 @@ export function citedBy(
           ? [EVIDENCE_WORDS.doesNotTouch(readingTitle(context, { event: line.event, step: line.step }), name)]
           : [],
       ),
-      ...(touching.length > 0 && bearing.length === 0 ? [EVIDENCE_WORDS.allAsItShould()] : []),
+      ...(isDenied ? [EVIDENCE_WORDS.notAllAsItShould()] : []),
+      ...(!isDenied && touching.length > 0 && bearing.length === 0 ? [EVIDENCE_WORDS.allAsItShould()] : []),
     ],
   };
 }

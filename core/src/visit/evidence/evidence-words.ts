@@ -13,5 +13,6 @@ export const EVIDENCE_WORDS = {
     `Not the last that is left: ${names.length} of ${of} others that could cause it are not cleared: ${someOf(names)}`,
   codeDoesNotProve: (code: string) => `Code ${code} does not prove it`,
   doesNotTouch: (title: string, name: string) => `${title}: nothing on file says that it touches ${name}`,
+  notAllAsItShould: () => 'Not every reading it rests on is as it should be: something is wrong',
   allAsItShould: () => 'Every reading it rests on is as it should be: none of them accuses anything',
 } as const;

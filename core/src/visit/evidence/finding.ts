@@ -16,7 +16,7 @@ import { citedBy, gradeByCited } from './cited';
 import { EVIDENCE_WORDS } from './evidence-words';
 import { groundsOf, isAssumed, type Ground } from './grounds';
 import { bearsOn, openPointsOf } from './open-points';
-import { concerns, referenceOf, type AccusedItem } from './references';
+import { concerns, referenceOf, type Accused } from './references';
 
 /** One line of the log that speaks for or against something. */
 export interface EvidenceLine {
@@ -40,9 +40,6 @@ export interface Evidence {
   readonly earned: FindingGrade;
 }
 
-/** What is accused, and for a finding in the technician's words the readings it rests on. */
-export type Accused = AccusedItem & Pick<FindingReached, 'rests'>;
-
 /** The record a finding is weighed in: its log, and the chart that is walked. */
 export type Weighed = Pick<VisitState, 'trail' | 'procedure'>;
 
@@ -58,8 +55,10 @@ export function evidenceFor(context: VisitContext, state: Weighed, accused: Accu
   const isAbout = (reference: string): boolean => concerns(model, reference, accused);
   const implicating = grounds.filter(({ implicates }) => implicates.some(isAbout));
   const clearing = grounds.filter(({ clears }) => clears.some((each) => !isAbout(each)));
-  const cleared = grounds.flatMap(({ clears }) => clears);
+  const cleared = grounds.filter(isSound).flatMap(({ clears }) => clears);
+  const clearedByOneself = grounds.filter((each) => isSound(each) && !each.isReported).flatMap(({ clears }) => clears);
   const leftBy = (ground: Ground): readonly string[] => leftBesides(model, ground, cleared, isAbout);
+  const isAlone = (ground: Ground): boolean => leftBesides(model, ground, clearedByOneself, isAbout).length === 0;
   const pointing = implicating.filter((ground) => ground.by !== 'code');
   const alsoLeft = pointing.map(leftBy).sort((one, other) => one.length - other.length)[0] ?? [];
   const contradicting = contradictionsOf(model, grounds, implicating, accused);
@@ -75,11 +74,11 @@ export function evidenceFor(context: VisitContext, state: Weighed, accused: Accu
   );
   const codes = unprovenByCode(context, state, accused);
   const earned =
-    contradicting.length > 0 || alsoLeft.length > 0
+    contradicting.length > 0 || alsoLeft.length > 0 || accused.class === 'open'
       ? 'not isolated'
       : strongestGrade([
-          ...soundly.map(gradeByGround),
-          ...(accused.item === undefined ? ledHere(trail) : []),
+          ...soundly.map((ground) => gradeByGround(ground, isAlone(ground))),
+          ...(accused.item === undefined && !open.some(({ chart }) => chart === state.procedure) ? ledHere(trail) : []),
           gradeByElimination(elimination),
           gradeByCited(cited),
         ]);
@@ -155,9 +154,11 @@ function ledHere(trail: readonly TrailLine[]): readonly FindingGrade[] {
   return type === 'observation-made' ? [last.event.grade === 'reported' ? 'by report' : 'by observation'] : [];
 }
 
-function gradeByGround({ by, isReported }: Ground): FindingGrade {
-  if (isReported) return 'by report';
-  return by === 'reading' ? 'likely' : by === 'look' ? 'by observation' : 'by code';
+/** A ground that is told from others only by somebody's word is itself no more. */
+function gradeByGround({ by, isReported }: Ground, isAlone: boolean): FindingGrade {
+  if (by === 'code') return isReported ? 'by report' : 'by code';
+  if (isReported || !isAlone) return 'by report';
+  return by === 'reading' ? 'likely' : 'by observation';
 }
 
 /** The last that is left of what could cause the complaint, by as strong a grade as the weakest that was needed. */

@@ -17,10 +17,13 @@ export interface FreeFinding {
  */
 export function freeFinding(context: VisitContext, state: Weighed, finding: FreeFinding): FindingReached {
   const item = finding.item?.trim() ?? '';
-  const accused = { ...(item === '' ? {} : { item }), ...(finding.rests.length > 0 ? { rests: finding.rests } : {}) };
+  const accused = {
+    class: finding.class,
+    ...(item === '' ? {} : { item }),
+    ...(finding.rests.length > 0 ? { rests: finding.rests } : {}),
+  };
   return {
     type: 'finding-reached',
-    class: finding.class,
     ...accused,
     text: finding.text.trim(),
     grade: gradeOf({}, evidenceFor(context, state, accused)),

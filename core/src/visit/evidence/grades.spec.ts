@@ -3,10 +3,10 @@ import { BURNER_CONTEXT } from '../../testing/burner';
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
 import { walkAnywhere } from '../../testing/random-walk';
 import { BENCH_CONTEXT, FAN_CONTEXT } from '../../testing/traps';
-import { enterFreeReading } from '../reading';
-import { FINDING_GRADES, type FindingGrade, type VisitContext, type VisitEvent } from '../record';
+import { enterFreeReading, enterReading } from '../reading';
+import { FINDING_GRADES, VisitContext, type FindingGrade, type VisitEvent } from '../record';
 import { replay } from '../replay';
-import { evidenceFor, freeFinding, type Accused } from '.';
+import { draftFinding, evidenceFor, freeFinding, type Accused } from '.';
 
 const CONTEXTS = [DEMO_CONTEXT, BURNER_CONTEXT, BENCH_CONTEXT, FAN_CONTEXT];
 
@@ -231,5 +231,157 @@ describe('the last that is left', () => {
     expect(unproven.join()).toMatch(
       /Not the last that is left: \d+ of \d+ others .*: .*Wire X1·3 to FS1·1.* and \d+ more/,
     );
+  });
+});
+
+describe('what a line is made of', () => {
+  /** The fan's windings, one after the other, each with how it is known; the set comes to "unbalanced". */
+  function windings(
+    known: readonly ('measured' | 'assumed' | 'reported')[],
+    between = (_visit: VisitDriver): void => undefined,
+  ) {
+    const visit = new VisitDriver(FAN_CONTEXT);
+    visit.log({ type: 'visit-opened', unit: 'fan-south', complaint: '', meter: 'hand-6000' });
+    visit.log({ type: 'procedure-started', procedure: 'fan-does-not-run', start: 'windings' });
+    const step = FAN_CONTEXT.procedures['fan-does-not-run']?.steps['windings'];
+    const parts = step?.kind === 'measurement' ? (step.measure.set ?? []) : [];
+    const figure = { text: '16', judgement: { verdict: 'within' as const, sentence: '', rulesVersion: 6 } };
+    parts.forEach((part, index) => {
+      if (index === parts.length - 1) between(visit);
+      const isLast = index === parts.length - 1;
+      visit.log({
+        type: 'reading-taken',
+        step: 'windings',
+        part: part.id,
+        function: 'resistance',
+        from: part.from ?? '',
+        to: part.to ?? '',
+        ...figure,
+        grade: known[index] ?? 'measured',
+        ...(isLast ? { joint: { verdict: 'unbalanced', sentence: '' }, next: 'winding-bad' } : {}),
+      });
+    });
+    const { implicates, unproven, earned } = evidenceFor(FAN_CONTEXT, visit.state, { item: 'M1' });
+    return { implicates: implicates.length, unproven, earned };
+  }
+
+  it('is no better known than the worst of it', () => {
+    expect(windings([]).implicates).toBe(1);
+    const assumed = windings(['assumed', 'measured', 'measured']);
+    expect(assumed.implicates).toBe(0);
+    expect(assumed.unproven.join()).toContain('assumed');
+    expect(windings(['measured', 'reported', 'measured']).unproven.join()).toContain('reported, not seen');
+  });
+
+  it('is of the part that was in for all of it', () => {
+    expect(windings([], (visit) => void visit.log({ type: 'part-fitted', part: 'M1' })).implicates).toBe(0);
+  });
+
+  it('accuses nothing where any of it was read while the machine was held still', () => {
+    const visit = new VisitDriver().open();
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    visit.log({ type: 'call-changed', call: 'mist', state: 'off' });
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' }, { at: '2026-11-24T09:03:05.000Z' });
+    visit.log({ type: 'step-jumped', to: 'after-fuse' }, { at: '2026-11-24T09:03:06.000Z' });
+    const entered = enterReading(visit.context, visit.state, { text: '20.4' });
+    if (entered.outcome !== 'event') throw new Error('refused');
+    const reading = visit.log(entered.body, { at: '2026-11-24T09:03:08.000Z' });
+    visit.log(
+      { type: 'undecided-accepted', step: 'after-fuse', reading: reading.id, verdict: 'low', next: 'fuse-holder' },
+      { at: '2026-11-24T09:20:00.000Z' },
+    );
+    expect(evidenceFor(visit.context, visit.state, { item: 'w11' }).implicates).toEqual([]);
+  });
+});
+
+describe('a point that was left open', () => {
+  const atSecondary = (): VisitDriver => {
+    const visit = new VisitDriver().open();
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    visit.log({ type: 'step-jumped', to: 'secondary' });
+    return visit;
+  };
+  const open = (visit: VisitDriver): string => evidenceFor(visit.context, visit.state, { item: 'FS1' }).unproven.join();
+
+  it('is not made up for by a reading that does not count', () => {
+    const visit = atSecondary();
+    visit.log({ type: 'step-skipped', step: 'secondary', how: 'skipped', reason: 'no access', next: 'after-fuse' });
+    visit.log({ type: 'step-jumped', to: 'secondary' });
+    visit.log({ type: 'supply-changed', supply: 'mains', state: 'off' });
+    visit.read('27.1');
+    expect(open(visit)).toContain('no access');
+    visit.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+    visit.log({ type: 'supply-changed', supply: 'control', state: 'on' });
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    visit.read('27.1');
+    expect(open(visit)).not.toContain('no access');
+  });
+
+  it('that was passed over is not made up for by such a reading either', () => {
+    const visit = new VisitDriver().open();
+    visit.log({ type: 'step-jumped', to: 'after-fuse' });
+    const title = 'Transformer T1, secondary';
+    const isOpen = (): boolean => new RegExp(`${title}.*: passed over`).test(open(visit));
+    expect(isOpen()).toBeTrue();
+    visit.log({ type: 'step-jumped', to: 'secondary' });
+    visit.log({ type: 'supply-changed', supply: 'mains', state: 'off' });
+    visit.read('27.1');
+    visit.log({ type: 'step-jumped', to: 'after-fuse' });
+    expect(isOpen()).toBeTrue();
+  });
+});
+
+describe('nothing wrong', () => {
+  it('is no surer than what it was walked to by', () => {
+    const walk = (isSkipped: boolean): FindingGrade | undefined => {
+      const visit = new VisitDriver().toFuse();
+      visit.read('0.3');
+      visit.read('9.0');
+      visit.act();
+      for (const text of ['27.1', '27.0', '26.9', '0.02', '26.9']) {
+        const { step } = visit.state;
+        if (isSkipped && step === 'after-fuse')
+          visit.log({ type: 'step-skipped', step, how: 'skipped', reason: '', next: 'output' });
+        else visit.read(text);
+      }
+      visit.answer('below');
+      return draftFinding(visit.context, visit.state)?.grade;
+    };
+    expect(walk(false)).toBe('by observation');
+    expect(walk(true)).toBe('not isolated');
+  });
+
+  it('in words is denied by a reading that is not as it should be, and what is left open names nothing', () => {
+    const visit = new VisitDriver().open();
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    const line = { function: 'ac-voltage', from: 'FS1.1', to: 'FS1.2', expects: 'closed 24 V' } as const;
+    const read = (text: string): VisitEvent => {
+      const entered = enterFreeReading(visit.context, visit.state, { ...line, text });
+      if (entered.outcome !== 'event') throw new Error('refused');
+      return visit.log(entered.body);
+    };
+    const [good, bad] = [read('0.02'), read('26.4')];
+    const graded = (kind: 'none' | 'open', rests: readonly VisitEvent[]): FindingGrade =>
+      freeFinding(visit.context, visit.state, { class: kind, text: 'so', rests: rests.map(({ id }) => id) }).grade;
+    expect(graded('none', [good])).toBe('likely');
+    expect(graded('none', [good, bad])).toBe('not isolated');
+    expect(graded('open', [good])).toBe('not isolated');
+  });
+});
+
+describe('a part of an assembly', () => {
+  it('is new with the assembly', () => {
+    const devices = DEMO_CONTEXT.model.devices.map((device) =>
+      device.id === 'FS1' ? { ...device, partOf: 'M1' } : device,
+    );
+    const context = new VisitContext({ ...DEMO_CONTEXT, model: { ...DEMO_CONTEXT.model, devices } });
+    const visit = new VisitDriver(context);
+    visit.open();
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    visit.log({ type: 'step-jumped', to: 'across-float' });
+    visit.read('26.4');
+    expect(evidenceFor(context, visit.state, { item: 'FS1' }).implicates.length).toBe(1);
+    visit.log({ type: 'part-fitted', part: 'M1' });
+    expect(evidenceFor(context, visit.state, { item: 'FS1' }).implicates).toEqual([]);
   });
 });

@@ -3,6 +3,7 @@ import { supplyOf } from '../../unit-model';
 import type { JointJudgement } from '../../verdict';
 import { codesRead } from '../intake';
 import { measuredOutcome, type Grade, type TrailLine, type VisitContext, type VisitState } from '../record';
+import { membersOf } from './members';
 import { isOfPartInNow, renewalsOf } from './renewals';
 import { waitAt } from './waits-at';
 
@@ -29,17 +30,47 @@ export function groundsOf(context: VisitContext, state: Pick<VisitState, 'trail'
   const renewals = renewalsOf(context, trail);
   const codes = codeGrounds(context, state);
   return trail.flatMap((line, index): Ground[] => {
-    if (line.standing === 'retracted' || isAssumed(line)) return [];
+    if (line.standing === 'retracted') return [];
     const found = codes.get(line.event.id) ?? saidBy(context, line);
-    if (!found) return [];
-    const isNow = (reference: string): boolean => isOfPartInNow(context, renewals, reference, index);
-    const isHeld = waitAt(context, trail, index) !== undefined;
-    const implicates = isHeld ? [] : found.implicates.filter(isNow);
-    const clears = found.clears.filter(isNow);
-    return implicates.length + clears.length === 0
-      ? []
-      : [{ line, index, by: found.by, isReported: gradeOf(line) === 'reported', implicates, clears }];
+    if (!found || found.implicates.length + found.clears.length === 0) return [];
+    if (isAnyAssumed(context, trail, index)) return [];
+    const members = membersOf(context, trail, index);
+    const isNow = (reference: string): boolean => isOfPartInNow(context, renewals, reference, Math.min(...members));
+    const implicates = found.implicates.filter(isNow);
+    const isHeld = implicates.length > 0 && waitBehind(context, trail, index) !== undefined;
+    const isReported = members.some((member) => trail[member] !== undefined && gradeOf(trail[member]) === 'reported');
+    return [
+      {
+        line,
+        index,
+        by: found.by,
+        isReported,
+        implicates: isHeld ? [] : implicates,
+        clears: found.clears.filter(isNow),
+      },
+    ].filter((each) => each.implicates.length + each.clears.length > 0);
   });
+}
+
+/** Whether a line, or any it rests on, was taken for granted. */
+export function isAnyAssumed(context: VisitContext, trail: readonly TrailLine[], index: number): boolean {
+  return membersOf(context, trail, index).some((member) => trail[member] !== undefined && isAssumed(trail[member]));
+}
+
+/**
+ * What held the machine still while a line, or any it rests on, was read; undefined where nothing did. What was as it should
+ * be then is so all the same.
+ */
+export function waitBehind(context: VisitContext, trail: readonly TrailLine[], index: number): string | undefined {
+  const members = membersOf(context, trail, index);
+  return members
+    .filter((member) => member === index || !isWithin(trail[member]))
+    .map((member) => waitAt(context, trail, member))
+    .find((wait) => wait !== undefined);
+}
+
+function isWithin(line: TrailLine | undefined): boolean {
+  return line?.event.type === 'reading-taken' && line.event.judgement.verdict === 'within';
 }
 
 type Said = Pick<Ground, 'by' | 'implicates' | 'clears'>;

@@ -1,11 +1,11 @@
 import { isWalkable, leadsTo, methodNames, methodOf, type ProcedureDocument, type WalkableStep } from '../../procedure';
 import { FUNCTIONS } from '../../quantity';
 import { itemOf } from '../../unit-model';
-import { measuredOutcome, type TrailLine, type VisitContext } from '../record';
+import { INCONCLUSIVE } from '../../verdict';
+import { isDecided, measuredOutcome, type TrailLine, type VisitContext, type VisitEvent } from '../record';
 import { neverWalked } from '../walking';
-import { isAssumed, type Ground } from './grounds';
+import { isAnyAssumed, isAssumed, waitBehind, type Ground } from './grounds';
 import { readingTitle } from './reading-title';
-import { waitAt } from './waits-at';
 
 /** Something that was passed over, taken for granted, or read in a way that tells less than it should. */
 export interface OpenPoint {
@@ -72,12 +72,12 @@ function readingWords({ context, trail, rests }: Looked, line: TrailLine, index:
   if (event.part !== undefined && !event.joint) return undefined;
   if (event.step !== undefined && isReadAgain(trail, line)) return undefined;
   const title = readingTitle(context, { event, step });
-  if (isAssumed(line)) return `${title}: assumed`;
+  if (isAnyAssumed(context, trail, index)) return `${title}: assumed`;
   const { verdict } = measuredOutcome(event);
   // How warm it is is noted, not held against anything.
   const isNoted = FUNCTIONS[event.function].dimension === 'temperature';
   if (verdict === 'unjudged') return isNoted ? undefined : `${title}: not judged`;
-  const wait = verdict === 'within' ? undefined : waitAt(context, trail, index);
+  const wait = verdict === 'within' ? undefined : waitBehind(context, trail, index);
   return wait && `${title}: ${wait}`;
 }
 
@@ -92,9 +92,16 @@ function isWalkedSince(trail: readonly TrailLine[], { event, chart }: TrailLine,
         line.chart === chart &&
         'step' in line.event &&
         line.event.step === id &&
-        ['reading-taken', 'observation-made', 'matrix-judged'].includes(line.event.type) &&
+        isAnswer(line.event) &&
         !isAssumed(line),
     );
+}
+
+/** A look, or a reading that is judged, of a set the last: no other makes up for what was passed over. */
+function isAnswer(event: VisitEvent): boolean {
+  if (event.type === 'reading-taken')
+    return (event.part === undefined || event.joint !== undefined) && !INCONCLUSIVE.has(measuredOutcome(event).verdict);
+  return event.type === 'observation-made' || event.type === 'matrix-judged';
 }
 
 /** A later reading of the same step of the same chart takes the place of this one. */
@@ -106,9 +113,10 @@ export function isReadAgain(trail: readonly TrailLine[], { event, chart }: Trail
       standing !== 'retracted' &&
       its === chart &&
       each.step === event.step &&
+      isDecided(each) &&
       (event.joint ? each.joint !== undefined : each.part === event.part),
   );
-  return last !== undefined && last.event.id !== event.id;
+  return last !== undefined && trail.indexOf(last) > trail.findIndex(({ event: each }) => each.id === event.id);
 }
 
 /**

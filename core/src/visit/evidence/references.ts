@@ -1,8 +1,12 @@
 import { itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
 import type { ConclusionStep } from '../../procedure';
+import type { FindingReached } from '../record';
 
 /** What is accused: an item and the way it fails. */
 export type AccusedItem = Pick<ConclusionStep, 'item' | 'mode'>;
+
+/** What is accused or not, and for a finding in the technician's words the readings it rests on. */
+export type Accused = AccusedItem & Partial<Pick<FindingReached, 'class' | 'rests'>>;
 
 /**
  * Whether a reference is about what is accused: the element itself, for a board one of its functions, failing in the same

@@ -1,4 +1,4 @@
-import { boardsMeant, itemOf, partMeant } from '../../unit-model';
+import { boardsMeant, itemOf, partMeant, type UnitModelDocument } from '../../unit-model';
 import type { TrailLine, VisitContext } from '../record';
 import { isRenewal } from '../safety';
 
@@ -38,6 +38,16 @@ export function isOfPartInNow(
   reference: string,
   index: number,
 ): boolean {
-  const item = itemOf(model, reference);
-  return !renewals.some((renewal) => renewal.item === item && renewal.index > index);
+  const items = assembliesOf(model, itemOf(model, reference));
+  return !renewals.some((renewal) => items.has(renewal.item) && renewal.index > index);
+}
+
+/** An item with every assembly it is a part of: whoever changes that changes it. */
+function assembliesOf(model: UnitModelDocument, item: string): ReadonlySet<string> {
+  const found = new Set([item]);
+  for (const each of found) {
+    const whole = model.devices.find(({ id }) => id === each)?.partOf;
+    if (whole !== undefined) found.add(itemOf(model, whole));
+  }
+  return found;
 }

@@ -43,15 +43,26 @@ export function chainUnder(
   chain: Chain,
   conditions: Conditions,
 ): ChainAsRead {
-  const held = setUpKey(conditions);
-  const readings = state.trail.flatMap((line): ChainReading[] => {
-    const { event } = line;
-    if (event.type !== 'reading-taken' || !isAlongChain(context, line, chain) || setUpKey(line.conditions) !== held)
-      return [];
+  const readings = placesAlong(context, state.trail, chain, conditions).flatMap((place): ChainReading[] => {
+    const event = state.trail[place]?.event;
+    if (event?.type !== 'reading-taken') return [];
     const read = readingOn(context, chain, event, event.judgement, event.id);
     return read ? [read] : [];
   });
   return { chain: withJumpers(chain, jumpersOn(context, state, chain, conditions)), readings };
+}
+
+/** Places in the log of what was read along a chain under these conditions. */
+export function placesAlong(
+  context: VisitContext,
+  trail: readonly TrailLine[],
+  chain: Chain,
+  conditions: Conditions,
+): readonly number[] {
+  const held = setUpKey(conditions);
+  return trail.flatMap((line, place) =>
+    isAlongChain(context, line, chain) && setUpKey(line.conditions) === held ? [place] : [],
+  );
 }
 
 /**

@@ -1,5 +1,5 @@
 import { isWalkable, wayTo, type ProcedureDocument, type WalkableStep } from '../../procedure';
-import type { TrailLine, VisitContext, VisitState } from '../record';
+import { isDecided, type TrailLine, type VisitContext, type VisitState } from '../record';
 import { stepIn } from './steps';
 
 /** A look that keeps somebody safe: whatever begins or goes on behind it, it comes first. */
@@ -33,16 +33,16 @@ function begunAt(trail: readonly TrailLine[]): number {
 
 function walkedSince(trail: readonly TrailLine[], chart: string | undefined, begun: number): ReadonlySet<string> {
   return new Set(
-    trail
-      .slice(begun)
-      .flatMap(({ event, chart: its, standing }) =>
-        its === chart &&
-        (standing === 'walked' || standing === 'evidence') &&
-        'step' in event &&
-        event.step !== undefined
-          ? [event.step]
-          : [],
-      ),
+    trail.slice(begun).flatMap(({ event, chart: its, standing }) =>
+      its === chart &&
+      (standing === 'walked' || standing === 'evidence') &&
+      // What does not count has not been read.
+      (event.type !== 'reading-taken' || isDecided(event)) &&
+      'step' in event &&
+      event.step !== undefined
+        ? [event.step]
+        : [],
+    ),
   );
 }
 
@@ -72,5 +72,7 @@ export function neverWalked({ procedures }: VisitContext, trail: readonly TrailL
       return counts ? [{ chart, step: id, words: `${step.text ?? id}: passed over`, index }] : [];
     });
   });
-  return found.filter((each, at) => found.findIndex(({ words }) => words === each.words) === at);
+  return found.filter(
+    (each, at) => found.findIndex(({ chart, step }) => chart === each.chart && step === each.step) === at,
+  );
 }
