@@ -142,7 +142,9 @@ describe('the command line', () => {
     };
     expect(way.at(-1)).toBe('repair-wiring');
     expect(verdicts).toEqual([{ step: 'prove-dead', verdict: 'within' }]);
-    expect(findings).toEqual([{ class: 'wiring', item: 'w13', mode: 'damaged' }]);
+    expect(findings).toEqual([
+      jasmine.objectContaining({ class: 'wiring', item: 'w13', mode: 'damaged', grade: 'not isolated' }),
+    ]);
     expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', semicolon).out).toContain(
       'finding: open',
     );
@@ -150,9 +152,14 @@ describe('the command line', () => {
 
   it('names the line of a list that does not fit', () => {
     const list = file('list.csv', 'step,reading\ncall-mist,done\nwatch,sings\n');
-    expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list)).toEqual(
-      jasmine.objectContaining({ code: 2, err: jasmine.stringContaining('list.csv: line 3: "sings" is no answer') }),
-    );
+    const options = ['--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', list];
+    const told = { err: jasmine.stringContaining('list.csv: line 3: "sings" is no answer') };
+    expect(juxta('replay', ...options)).toEqual(jasmine.objectContaining({ code: 1, ...told }));
+    expect(juxta('replay', ...options).out).toContain('way: call-mist > watch');
+    expect(juxta('replay', ...options, '--strict')).toEqual(jasmine.objectContaining({ code: 2, out: '', ...told }));
+    const event = file('event.csv', 'event,step,reading,part\nsupply-changed,,asleep,mains\n,call-mist,done,\n');
+    const { err } = juxta('replay', ...options.slice(0, 4), '--readings', event);
+    expect(err).toContain('event.csv: line 2: "supply-changed": state "asleep" is not known; accepted: on');
     const columns = file('columns.csv', 'step,value\na,b\n');
     expect(juxta('replay', '--unit-model', MODEL, '--procedure', PROCEDURE, '--readings', columns).err).toContain(
       'line 1: columns must be step and reading',

@@ -4,9 +4,11 @@ import type { Console } from './console';
 import { judgeCommand, type JudgeOptions } from './judge-command';
 import { lintCommand, type LintOptions } from './lint-command';
 import { replayCommand, type ReplayOptions } from './replay-command';
+import { reportCommand } from './report-command';
+import type { RecordOptions } from './read-record';
 import { UsageError } from './usage-error';
 
-/** Runs one command; returns the exit code: 0 fine, 1 problems found, 2 used wrongly. */
+/** Runs one command; returns the exit code: 0 fine, 1 something in a file is wrong, 2 used wrongly. */
 export function run(args: readonly string[], console: Console): number {
   let code = 0;
   const program = commands(console, (result) => (code = result));
@@ -34,7 +36,7 @@ function commands(console: Console, done: (code: number) => void): Command {
     })
     .addHelpText(
       'after',
-      '\nA file named - is standard input. Exit codes: 0 fine, 1 lint found errors, 2 used wrongly.',
+      '\nA file named - is standard input. Exit codes: 0 fine, 1 something in a file is wrong, 2 used wrongly.',
     );
   program
     .command('lint')
@@ -51,16 +53,13 @@ function commands(console: Console, done: (code: number) => void): Command {
     .option('--meter <file>', 'the meter, for the uncertainty of the reading')
     .option('--json', 'the judgement as JSON')
     .action((options: JudgeOptions) => done(judgeCommand(options, console)));
-  program
-    .command('replay')
-    .description('walks a chart with a recorded list of readings')
-    .requiredOption('--unit-model <file>', 'the machine')
-    .requiredOption('--procedure <file>', 'the chart')
-    .requiredOption('--readings <file>', 'the list, CSV')
-    .option('--general <files>', 'general charts it calls, by comma')
-    .option('--meter <file>', 'the meter the readings were taken with')
-    .option('--json', 'way, verdicts and findings as JSON')
-    .action((options: ReplayOptions) => done(replayCommand(options, console)));
+  fromRecord(program.command('replay'))
+    .description('what a recorded visit, or a list of readings walked along a chart, comes to')
+    .option('--json', 'findings with grade and evidence, open points, traps, alterations, counts, as JSON')
+    .action((visit: string | undefined, options: ReplayOptions) => done(replayCommand(visit, options, console)));
+  fromRecord(program.command('report'))
+    .description('a recorded visit, or a list of readings, as a report to read')
+    .action((visit: string | undefined, options: RecordOptions) => done(reportCommand(visit, options, console)));
   // These two work on the stored data; the server that knows how it is stored carries them out.
   program
     .command('backup')
@@ -71,4 +70,16 @@ function commands(console: Console, done: (code: number) => void): Command {
     .description('a backup into an empty data folder or database')
     .argument('<file>', 'the zip file');
   return program;
+}
+
+/** What every command that reads a record takes. */
+function fromRecord(command: Command): Command {
+  return command
+    .argument('[visit]', 'a visit file, as the product exports it')
+    .option('--readings <file>', 'instead: a list, or the record a visit exports, as CSV')
+    .option('--unit-model <file>', 'the machine of the list')
+    .option('--procedure <files>', 'the charts of the list, by comma; it begins with the first')
+    .option('--general <files>', 'general charts they call, by comma')
+    .option('--meter <files>', 'the meters of the list, by comma; it begins with the first')
+    .option('--strict', 'stop at the first line that does not fit');
 }

@@ -1,10 +1,11 @@
 import { parse } from 'csv-parse/sync';
-import type { ListLine } from '@juxtameter/core';
+import { bodyOfLine, cellText, RECORD_COLUMNS, type EventBody, type ListLine } from '@juxtameter/core';
+import { eventContract } from '@juxtameter/contract';
+import { listedEnvelope } from './listed-envelope';
 import { UsageError } from './usage-error';
 
-const COLUMNS = [
-  'step',
-  'reading',
+/** Columns a line is walked by; the others of an exported record are for people. */
+const LINE_COLUMNS = [
   'part',
   'method',
   'from',
@@ -14,10 +15,18 @@ const COLUMNS = [
   'at',
   'meter',
   'grade',
+  'by',
+  'verdict',
   'note',
+  'id',
+  'event',
 ] as const;
 
-/** Reads a list of readings (RFC 4180 quotes, any delimiter its header shows). @throws UsageError with the line. */
+/**
+ * Reads a list of readings or an exported record (RFC 4180 quotes, any delimiter its header shows). A line that is wrong
+ * in itself carries its problem; what cannot be read as a table at all is thrown.
+ * @throws UsageError with the line.
+ */
 export function readReadingsList(source: string, file: string): readonly ListLine[] {
   const [header = ''] = source.split(/\r?\n/, 1);
   const delimiter =
@@ -36,35 +45,53 @@ export function readReadingsList(source: string, file: string): readonly ListLin
     if (error instanceof UsageError) throw error;
     throw new UsageError(`${file}: ${error instanceof Error ? error.message : String(error)}`);
   }
-  return rows.map(({ record, info }) => ({
-    number: info.lines,
-    step: record['step'],
-    reading: record['reading'] ?? '',
-    ...optional('part', record),
-    ...optional('method', record),
-    ...optional('from', record),
-    ...optional('to', record),
-    ...optional('function', record),
-    ...optional('expects', record),
-    ...optional('note', record),
-  }));
+  return rows.map(({ record, info }) => listLine(record, info.lines));
 }
 
 function checkedColumns(names: readonly string[], file: string): string[] {
   const columns = names.map((name) => name.trim().toLowerCase());
-  const unknown = columns.filter((name) => !(COLUMNS as readonly string[]).includes(name));
+  const unknown = columns.filter((name) => !(RECORD_COLUMNS as readonly string[]).includes(name));
   if (!columns.includes('step') || !columns.includes('reading') || unknown.length > 0) {
+    const others = RECORD_COLUMNS.filter((name) => name !== 'step' && name !== 'reading');
     throw new UsageError(
-      `${file}: line 1: columns must be step and reading, and optionally ${COLUMNS.slice(2).join(', ')}; got ${columns.join(', ')}.`,
+      `${file}: line 1: columns must be step and reading, and optionally ${others.join(', ')}; got ${columns.join(', ')}.`,
     );
   }
   return columns;
 }
 
-function optional<Key extends 'part' | 'method' | 'from' | 'to' | 'function' | 'expects' | 'note'>(
-  key: Key,
-  record: Record<string, string>,
-): Partial<Record<Key, string>> {
-  const value = record[key];
-  return value === undefined || value === '' ? {} : ({ [key]: value } as Partial<Record<Key, string>>);
+function listLine(record: Readonly<Record<string, string>>, number: number): ListLine {
+  const cell = (column: string): string => cellText(record[column] ?? '');
+  const cells = LINE_COLUMNS.flatMap((column) => (cell(column) === '' ? [] : [[column, cell(column)] as const]));
+  const details = readDetails(cell('details'));
+  const line: ListLine = {
+    number,
+    step: cell('step'),
+    reading: cell('reading'),
+    ...Object.fromEntries(cells),
+    ...(typeof details === 'object' ? { details } : {}),
+  };
+  if (typeof details === 'string') return { ...line, problem: details };
+  return line.event === undefined ? line : { ...line, ...readBody(line) };
+}
+
+/** The event a line names, checked as one that comes from a device. */
+function readBody(line: ListLine): Pick<ListLine, 'body' | 'problem'> {
+  const body = bodyOfLine(line);
+  const checked = eventContract.validate({ ...listedEnvelope(0), ...body });
+  if (checked.ok) return { body: body as unknown as EventBody };
+  const [first] = checked.problems;
+  return { problem: `"${line.event ?? ''}": ${[first?.path, first?.message].filter(Boolean).join(' ')}` };
+}
+
+/** What the last column holds, as an object; a string says what is wrong with it. */
+function readDetails(text: string): Readonly<Record<string, unknown>> | string | undefined {
+  if (text === '') return undefined;
+  try {
+    const value: unknown = JSON.parse(text);
+    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>;
+  } catch {
+    // Said below: whatever it is, it is not what is accepted.
+  }
+  return 'details: is no JSON object; accepted: {"count":3}.';
 }

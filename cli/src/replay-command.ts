@@ -1,105 +1,44 @@
-import {
-  compileProcedure,
-  lintProcedure,
-  readMeter,
-  spokenStep,
-  standingAt,
-  walkList,
-  ListLineError,
-  type EventEnvelope,
-  VisitContext,
-} from '@juxtameter/core';
-import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract';
-import { readFileAs, readText } from './files';
-import { readReadingsList } from './readings-list';
+import { visitAccount, type VisitAccount } from '@juxtameter/core';
 import type { Console } from './console';
-import { UsageError } from './usage-error';
+import { readRecord, type ReadRecord, type RecordOptions } from './read-record';
 
-export interface ReplayOptions {
-  readonly unitModel: string;
-  readonly procedure: string;
-  /** General procedures the chart calls, by comma. */
-  readonly general?: string;
-  readonly readings: string;
-  readonly meter?: string;
+export interface ReplayOptions extends RecordOptions {
   readonly json?: boolean;
 }
 
-/** `replay`: walks a procedure with a recorded list of readings. */
-export function replayCommand(options: ReplayOptions, console: Console): number {
-  const { print } = console;
-  const { procedure: procedureFile, readings, unitModel: modelFile } = options;
-  const model = readFileAs(modelFile, unitModelContract, console);
-  const procedure = readFileAs(procedureFile, procedureContract, console);
-  const generals = (options.general?.split(',') ?? []).map((file) => readFileAs(file, procedureContract, console));
-  const wrong = lintProcedure(procedure, model, generals).filter((problem) => problem.severity === 'error');
-  if (wrong.length > 0)
-    throw new UsageError(wrong.map((each) => `${procedureFile}: ${each.path}: ${each.message}`).join('\n'));
-  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract, console));
-  const context = new VisitContext({
-    model,
-    procedures: { [procedure.id]: compileProcedure(procedure, model, generals) },
-    meters: meter ? { [meter.id]: meter } : {},
-  });
-  const lines = readReadingsList(readText(readings, console), readings);
-  try {
-    const walk = walkList(
-      context,
-      [
-        { type: 'visit-opened', unit: 'listed', complaint: procedure.title, ...(meter ? { meter: meter.id } : {}) },
-        { type: 'procedure-started', procedure: procedure.id, start: procedure.start },
-      ],
-      lines,
-      listEnvelope,
+/** `replay`: what a recorded visit or list comes to. Returns 1 where a line of it was not taken. */
+export function replayCommand(visit: string | undefined, options: ReplayOptions, console: Console): number {
+  const record = readRecord(visit, options, console);
+  const account = visitAccount(record.context, record.state);
+  if (options.json) console.print(JSON.stringify(told(record, account)));
+  else printAccount(record, account, console.print);
+  printProblems(record, visit ?? options.readings ?? '', console);
+  return record.problems.length > 0 ? 1 : 0;
+}
+
+function told({ walk, problems }: ReadRecord, account: VisitAccount): object {
+  if (!walk) return account;
+  const { way, verdicts, differs, hasTimes } = walk;
+  return { way, verdicts, ...account, ...(hasTimes ? {} : { minutes: null }), problems, differs };
+}
+
+/** Lines that were not taken, and what comes out otherwise than it had. */
+export function printProblems({ walk, problems }: ReadRecord, file: string, { printError }: Console): void {
+  for (const { line, problem } of problems) printError(`${file}: line ${line}: ${problem}`);
+  for (const { line, step, was, is } of walk?.differs ?? [])
+    printError(
+      `${file}: line ${line}: ${step === '' ? 'it' : `"${step}"`} was "${was}" and is "${is}" by today's rules.`,
     );
-    const findings = walk.state.findings.map(({ class: suspectClass, item, mode }) => ({
-      class: suspectClass,
-      item: item ?? null,
-      mode: mode ?? null,
-    }));
-    const next = standingAt(context, walk.state);
-    if (options.json)
-      print(
-        JSON.stringify({ way: walk.way, verdicts: walk.verdicts, findings, standsAt: next ? spokenStep(next) : null }),
-      );
-    else {
-      printWalk(walk.way, walk.verdicts, findings, print);
-      if (next)
-        print(
-          `stands at: ${[spokenStep(next), next.should && `It should be ${next.should}.`].filter(Boolean).join(' ')}`,
-        );
-    }
-    return 0;
-  } catch (error) {
-    if (error instanceof ListLineError) throw new UsageError(`${readings}: ${error.message}`);
-    throw error;
-  }
 }
 
-/** A list has no clock of its own; events are numbered. */
-function listEnvelope(index: number): EventEnvelope {
-  const uuid = (number: number): string => `00000000-0000-7000-8000-${String(number).padStart(12, '0')}`;
-  return {
-    id: uuid(index + 1),
-    visit: uuid(0),
-    device: uuid(0),
-    deviceSeq: index + 1,
-    seenSeq: 0,
-    at: '1970-01-01T00:00:00.000Z',
-    monotonic: index,
-    by: '',
-  };
-}
-
-function printWalk(
-  way: readonly string[],
-  verdicts: readonly { readonly step: string; readonly verdict: string }[],
-  findings: readonly { readonly class: string; readonly item: string | null; readonly mode: string | null }[],
-  print: (line: string) => void,
-): void {
-  print(`way: ${way.join(' > ')}`);
-  for (const { step, verdict } of verdicts) print(`${step}: ${verdict}`);
-  for (const finding of findings)
-    print(`finding: ${[finding.class, finding.item, finding.mode].filter(Boolean).join(', ')}`);
-  if (findings.length === 0) print('finding: none reached');
+function printAccount({ walk }: ReadRecord, account: VisitAccount, print: (line: string) => void): void {
+  if (walk) print(`way: ${walk.way.join(' > ')}`);
+  for (const { step, verdict } of walk?.verdicts ?? []) print(`${step}: ${verdict}`);
+  for (const { class: suspectClass, item, mode, gradeWords } of account.findings)
+    print(`finding: ${[suspectClass, item, mode].filter(Boolean).join(', ')} (${gradeWords})`);
+  if (account.findings.length === 0) print('finding: none reached');
+  for (const words of account.openPoints) print(`open: ${words}`);
+  for (const { name, words } of account.traps) print(`mind: ${name}. ${words}`);
+  for (const words of account.alterations) print(`not as built: ${words}`);
+  if (account.standsAt !== null) print(`stands at: ${account.standsAt}`);
 }

@@ -78,6 +78,8 @@ export interface VisitSummary {
   readonly complaint: string;
   readonly openedAt: string;
   readonly lastAt: string;
+  /** Hours and minutes ahead of UTC where the visit was; missing in records from before it was kept. */
+  readonly zone?: string;
   readonly closed: boolean;
   readonly findings: readonly string[];
   readonly openBypasses: number;

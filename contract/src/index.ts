@@ -7,7 +7,7 @@ export {
   type DocumentKind,
   type OpenDocument,
 } from './check-document';
-export { eventBatchContract, uuid7 } from './events';
+export { eventBatchContract, eventContract, uuid7 } from './events';
 export { expectationContract } from './expectation-schema';
 export * from './import';
 export { lineFinder } from './line-finder';

@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { readingCells, replay, UTF8_MARK } from '@juxtameter/core';
+import { recordCells, replay, UTF8_MARK } from '@juxtameter/core';
 import type { VisitDocument } from './api';
 import type { ApiRoute } from './api-route';
 import { visitContext } from './visit-context';
@@ -27,7 +27,7 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
     fileName: (visit) => `visit-${visit}-readings.csv`,
     write: ({ pinned, events }) => {
       const context = visitContext(pinned);
-      const cells = readingCells(context, replay(context, events)).map((row) => [...row]);
+      const cells = recordCells(context, replay(context, events)).map((row) => [...row]);
       return `${UTF8_MARK}${stringify(cells, { record_delimiter: '\r\n' })}`;
     },
   },

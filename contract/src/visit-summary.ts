@@ -24,6 +24,7 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
     complaint: state.opened?.complaint ?? '',
     openedAt: first?.at ?? '',
     lastAt: last?.at ?? '',
+    ...(last?.zone === undefined ? {} : { zone: last.zone }),
     closed: state.closed,
     findings: state.findings.map((finding) => finding.text),
     openBypasses: openBypasses(state).length,

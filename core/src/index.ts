@@ -13,5 +13,6 @@ export * from './visit';
 export * from './sequence';
 export * from './history';
 export * from './guard';
+export * from './account';
 export * from './entry';
 export * from './formats';

@@ -137,6 +137,7 @@ for (const [number, script] of scripts.entries()) {
       deviceSeq: index + 1,
       seenSeq: 0,
       at: new Date(at).toISOString(),
+      zone: '+01:00',
       monotonic: elapsed,
       by: script.by,
     };

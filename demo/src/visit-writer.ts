@@ -120,6 +120,7 @@ export class VisitWriter {
       deviceSeq: this.events.length + 1,
       seenSeq: 0,
       at: new Date(at).toISOString(),
+      zone: '+01:00',
       monotonic: this.elapsed,
       by: this.by,
     };

@@ -69,6 +69,13 @@ const time = () =>
     { form: { name: 'time', what: 'A time in UTC, ISO 8601.', pattern: TIME, examples: ['2026-11-25T09:07:00.000Z'] } },
   );
 
+const ZONE = '^[+-](0\\d|1[0-4]):[0-5]\\d$';
+
+const zone = () =>
+  withMeta(yup.string().matches(new RegExp(ZONE), 'is not a zone; accepted: +01:00, -05:30, +00:00'), {
+    form: { name: 'zone', what: 'Hours and minutes ahead of UTC.', pattern: ZONE, examples: ['+01:00', '-05:00'] },
+  });
+
 export const envelopeFields: FieldsOf<EventEnvelope> = {
   id: says('Made where it happened; sending it twice stores it once.', uuid7().required()),
   visit: says('The visit it belongs to.', uuid7().required()),
@@ -76,6 +83,10 @@ export const envelopeFields: FieldsOf<EventEnvelope> = {
   deviceSeq: says('Counts from 1 within the device.', yup.number().integer().min(1).required()),
   seenSeq: says('Highest order of the server that the device had seen.', yup.number().integer().min(0).required()),
   at: says('Wall time. Shown, never used to order.', time()),
+  zone: says(
+    'How far the clock on the wall was ahead of UTC. Every time of the record is shown as that clock did.',
+    zone(),
+  ),
   monotonic: says("Milliseconds on the device's own clock.", finite().min(0).required()),
   by: says('Who did it, in their own words.', yup.string().max(200).defined()),
   chart: says('The chart that was walked; missing where none was.', id()),

@@ -34,6 +34,9 @@ function eventOf(type: EventType, body: object): yup.ISchema<unknown> {
 
 export const eventSchema = taggedUnion('type', shapes, 'visit event') as yup.ISchema<VisitEvent>;
 
+/** One event, wherever it comes from. */
+export const eventContract = contract<VisitEvent>(eventSchema);
+
 /** What a device sends: some events of one visit, in its order. */
 export interface EventBatch {
   readonly events: readonly VisitEvent[];

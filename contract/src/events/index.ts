@@ -1,2 +1,2 @@
-export { eventBatchContract, eventBatchSchema, EVENT_BODIES, eventSchema, type EventBatch } from './event-schema';
+export { eventBatchContract, eventBatchSchema, eventContract, EVENT_BODIES, eventSchema, type EventBatch } from './event-schema';
 export { uuid7 } from './event-parts';

@@ -25,22 +25,34 @@ export function guardsBeforeFinding(
   accused: Accused,
   at: string,
 ): readonly Guard[] {
-  const readings = state.trail.flatMap((line): Reading[] => {
+  const readings = standingReadings(state);
+  return merged([...recordGuards(context, state, readings), ...namedGuards(context, state, accused, readings, at)]);
+}
+
+/** The traps of a record whatever is named at its end: what lasts of its readings and answers. */
+export function guardsOfRecord(context: VisitContext, state: VisitState): readonly Guard[] {
+  return merged(recordGuards(context, state, standingReadings(state)));
+}
+
+/** Readings that were neither taken back nor taken again. */
+function standingReadings({ trail }: VisitState): readonly Reading[] {
+  return trail.flatMap((line): Reading[] => {
     const { event, standing } = line;
     if (event.type !== 'reading-taken' || standing === 'retracted' || event.proof) return [];
-    return event.step !== undefined && isReadAgain(state.trail, line) ? [] : [event];
+    return event.step !== undefined && isReadAgain(trail, line) ? [] : [event];
   });
-  const found = [
+}
+
+function recordGuards(context: VisitContext, state: VisitState, readings: readonly Reading[]): readonly Guard[] {
+  return [
     ...readings.flatMap((reading) => guardsOfReading(context, state, reading).filter(({ id }) => TRAPS[id].lasts)),
     ...answerGuards(state),
-    ...namedGuards(context, state, accused, readings, at),
     ...state.poweredUncleared.map(({ event }) => ({
       id: 'powered-uncleared' as const,
       words: TRAPS['powered-uncleared'].words,
       events: [event],
     })),
   ];
-  return merged(found);
 }
 
 /** What an answer does not prove, as its chart says it. */

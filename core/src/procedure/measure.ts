@@ -8,7 +8,14 @@ import type { MeasuringMethod, MeasuringWay, MeasurementStep, OutcomesOfStep, Se
 export function methodOf(step: MeasurementStep, name?: string): MeasuringWay {
   const { methods = {}, ...base } = step.measure;
   const chosen = name !== undefined && Object.hasOwn(methods, name) ? name : Object.keys(methods)[0];
-  return chosen === undefined ? base : { ...base, ...methods[chosen] };
+  return chosen === undefined ? placed(base) : placed({ ...base, ...methods[chosen] });
+}
+
+/** What is read at one place needs one point: the other is the same. */
+function placed<Method extends MeasuringMethod>(method: Method): Method {
+  const { function: measured, from, to } = method;
+  const isPlaced = from !== undefined && to === undefined && measured !== undefined && FUNCTIONS[measured].isAtOnePlace;
+  return isPlaced ? { ...method, to: from } : method;
 }
 
 /** What the outcomes mean when measured in this way: its own words first, the others as written beside `measure`. */
@@ -35,11 +42,11 @@ function outcomesBeside(
 /** A part of a set, with what it leaves out taken from beside the set; the joint expectation is not its own. */
 export function partMethod(step: MeasurementStep, { id: _id, name: _name, ...part }: SetPart): MeasuringMethod {
   const { function: measured, requires } = step.measure;
-  return {
+  return placed({
     ...(measured === undefined ? {} : { function: measured }),
     ...(requires === undefined ? {} : { requires }),
     ...part,
-  };
+  });
 }
 
 /** The names of a step's methods; empty where there is only one way. */

@@ -42,6 +42,8 @@ export interface FunctionTraits {
   readonly overRangeSaysNothing: boolean;
   /** Read off a clock. */
   readonly isTime: boolean;
+  /** Read at one place, not between two points: a thermometer, a gauge, a clock. */
+  readonly isAtOnePlace: boolean;
   readonly examples: readonly string[];
 }
 
@@ -66,6 +68,7 @@ const traits = (
   stresses: false,
   overRangeSaysNothing: false,
   isTime: false,
+  isAtOnePlace: false,
   ...options,
 });
 
@@ -116,11 +119,12 @@ export const FUNCTIONS: Readonly<Record<MeasurementFunction, FunctionTraits>> = 
     needsDead: true,
     stresses: true,
   }),
-  temperature: traits('Temperature', 'temperature', '°C', ['21.5', '70 F', '-4 °C']),
-  pressure: traits('Pressure', 'pressure', 'bar', ['3.2', '250 mbar', '45 psi']),
+  temperature: traits('Temperature', 'temperature', '°C', ['21.5', '70 F', '-4 °C'], { isAtOnePlace: true }),
+  pressure: traits('Pressure', 'pressure', 'bar', ['3.2', '250 mbar', '45 psi'], { isAtOnePlace: true }),
   'elapsed-time': traits('Time', 'time', 's', ['45', '45s', '1:30', '5 min', 'never'], {
     neverNegative: true,
     isTime: true,
+    isAtOnePlace: true,
   }),
 };
 

@@ -63,6 +63,7 @@ export {
   supplyNominal,
   sourcesOf,
   supplyOf,
+  betweenLabel,
   terminalLabel,
   terminalsOf,
   wireAt,

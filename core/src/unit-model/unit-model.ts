@@ -59,6 +59,11 @@ export function terminalLabel(model: UnitModelDocument, address: string): string
   return isPlugSide ? `${label} (plug side)` : label;
 }
 
+/** Where a reading is taken: "X1·3 to X1·8"; a thermometer is at one place. */
+export function betweenLabel(model: UnitModelDocument, from: string, to: string): string {
+  return from === to ? terminalLabel(model, from) : `${terminalLabel(model, from)} to ${terminalLabel(model, to)}`;
+}
+
 /** No other board has a connector of this name, so the board need not be said. */
 function isTheOnlyConnector(model: UnitModelDocument, board: string, [connector]: readonly string[]): boolean {
   const bearers = model.boards.filter(({ connectors }) => connectors.some(({ id }) => id === connector));

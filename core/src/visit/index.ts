@@ -14,6 +14,7 @@ export {
   SIGN_SENSES,
   STAGE_MARKS,
   TOPIC_WORDS,
+  unknownReferences,
 } from './kinds';
 export {
   afterWords,
@@ -114,11 +115,13 @@ export {
   freeFinding,
   gradeOf,
   isReadAgain,
+  openPointsOf,
   readingTitle,
   type Accused,
   type Evidence,
   type EvidenceLine,
   type FreeFinding,
+  type OpenPoint,
 } from './evidence';
 export { append, asBefore, replay } from './replay';
 export { FINDING_GRADE_WORDS } from './record';
@@ -157,4 +160,16 @@ export {
   type VerdictWords,
 } from './standing';
 export { answerStep, jumpTo, cellName, matrixCellNow, type Answer, type Answered, type Passing } from './answering';
-export { ListLineError, walkList, type EnvelopeMaker, type ListLine, type Walk } from './list';
+export {
+  bodyOfLine,
+  isExactLine,
+  lineOfEvent,
+  LIST_EVENTS,
+  ListLineError,
+  walkList,
+  type EnvelopeMaker,
+  type ListLine,
+  type ListProblem,
+  type Walk,
+  type WalkOptions,
+} from './list';

@@ -1,3 +1,4 @@
+import { FUNCTIONS } from '../../quantity';
 import { problemError, problemWarning, type Problem } from '../../unit-model';
 import { possibleVerdicts, producibleVerdicts, VERDICTS, type Verdict } from '../../verdict';
 import { outcomeKey } from '../branching';
@@ -72,7 +73,8 @@ function lintSet(step: MeasurementStep, path: string): Problem[] {
     const { function: measured, from, to } = method;
     if (measured === undefined || from === undefined || to === undefined)
       return [problemError(place, 'A part of a set names function, from and to.')];
-    if (from === to) return [problemError(`${place}.to`, `Both probes would stand on ${from}.`)];
+    if (from === to && !FUNCTIONS[measured].isAtOnePlace)
+      return [problemError(`${place}.to`, `Both probes would stand on ${from}.`)];
     if (set.filter(({ id }) => id === part.id).length > 1)
       return [problemError(`${place}.id`, `"${part.id}" stands there twice.`)];
     const found = method.expect && verdictsOf(method.expect, measured);
@@ -116,7 +118,8 @@ function lintMethod(step: OutcomesOfStep, method: MeasuringMethod, path: string,
   const { expect, from, to } = method;
   if (method.function === undefined) return [problemError(at, 'A measurement names its function.')];
   if (from === undefined || to === undefined) return [problemError(at, 'A measurement names two points, from and to.')];
-  if (from === to) return [problemError(`${at}.to`, `Both probes would stand on ${from}.`)];
+  if (from === to && !FUNCTIONS[method.function].isAtOnePlace)
+    return [problemError(`${at}.to`, `Both probes would stand on ${from}.`)];
   const verdicts = verdictsOf(expect ?? { kind: 'unknown' }, method.function);
   if (typeof verdicts === 'string') return [problemError(`${at}.expect`, verdicts)];
   const overZero = isOverZeroBand(method);

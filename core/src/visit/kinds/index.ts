@@ -6,3 +6,4 @@ export { MONITOR_MARKS } from './monitor-marked';
 export { SIGN_SENSES } from './sign-noted';
 export { STAGE_MARKS } from './stage-marked';
 export { capital } from './words';
+export { unknownReferences } from './unknown-references';

@@ -1,6 +1,6 @@
 import { formatReading, FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
 import { conditionsDuring, methodOf, type WalkableStep } from '../../procedure';
-import { terminalLabel, type ConductorPair } from '../../unit-model';
+import { betweenLabel, terminalLabel, type ConductorPair } from '../../unit-model';
 import type { JointJudgement, Judgement } from '../../verdict';
 import { readingTitle } from '../evidence';
 import {
@@ -78,7 +78,9 @@ export const readingTaken: EventKind<ReadingTaken> = {
         event.judgement.sentence,
         ...methodWords(step, event.method),
         ...heldWords(context, line),
-        `A on ${terminalLabel(context.model, event.from)}, B on ${terminalLabel(context.model, event.to)}`,
+        event.from === event.to
+          ? `At ${terminalLabel(context.model, event.from)}`
+          : `A on ${terminalLabel(context.model, event.from)}, B on ${terminalLabel(context.model, event.to)}`,
         ...deadWords(line),
         ...(event.meter ? [`Meter: ${context.meters[event.meter]?.name ?? event.meter}`] : []),
       ],
@@ -119,8 +121,7 @@ function partTitle(
   step: WalkableStep | undefined,
   { part = '', from, to }: ReadingTaken,
 ): string {
-  if (step?.kind === 'measurement' && step.measure.chain)
-    return `${terminalLabel(model, from)} to ${terminalLabel(model, to)}`;
+  if (step?.kind === 'measurement' && step.measure.chain) return betweenLabel(model, from, to);
   const named = step?.kind === 'measurement' ? step.measure.set?.find(({ id }) => id === part)?.name : undefined;
   return named ?? spoken(part);
 }

@@ -8,8 +8,9 @@ import {
   type MeasurementStep,
 } from '../../procedure';
 import { VERDICTS, type Verdict } from '../../verdict';
+import type { EventBody } from '../record';
 
-/** One line of a recorded list of readings; `number` is its line in the file. */
+/** One line of a recorded list; `number` is its line in the file. */
 export interface ListLine {
   readonly number: number;
   readonly step?: string;
@@ -22,11 +23,35 @@ export interface ListLine {
   readonly function?: string;
   /** What a free reading is expected to be, as one line. */
   readonly expects?: string;
+  /** When, ISO 8601 with its zone. */
+  readonly at?: string;
+  /** The meter it was read with, where it is not the last one. */
+  readonly meter?: string;
+  readonly grade?: string;
+  readonly by?: string;
+  /** What the record it comes from had judged. */
+  readonly verdict?: string;
   readonly note?: string;
+  /** Its id in the record it comes from, which other lines name. */
+  readonly id?: string;
+  /** The kind of event it is, where it is no step walked and no reading. */
+  readonly event?: string;
+  /** What its columns have no place for. */
+  readonly details?: Readonly<Record<string, unknown>>;
+  /** The event such a line stands for, checked. */
+  readonly body?: EventBody;
+  /** Why it stands for none. */
+  readonly problem?: string;
+}
+
+/** A line that was not taken as it stands, and why. */
+export interface ListProblem {
+  readonly line: number;
+  readonly problem: string;
 }
 
 /** A line that does not fit its step. */
-export class ListLineError extends Error {
+export class ListLineError extends Error implements ListProblem {
   constructor(
     readonly line: number,
     readonly problem: string,

@@ -1,5 +1,5 @@
 import { DEMO_CONTEXT, DEMO_PROCEDURE, envelope } from '../../testing/demo';
-import { readingRows, plainCell } from '../../formats/readings-table';
+import { plainCell, recordRows } from '../../formats/record-table';
 import { NEW_BOARD_CONTEXT, PUMP_CONTEXT } from '../../testing/ambiguities';
 import { walkList, type ListLine, type VisitContext, type Walk } from '..';
 
@@ -12,6 +12,7 @@ function walk(...lines: (readonly [step: string, reading: string, more?: Partial
     ],
     lines.map(([step, reading, more = {}], index): ListLine => ({ number: index + 2, step, reading, ...more })),
     (index) => envelope(index),
+    { isStrict: true },
   );
 }
 
@@ -90,7 +91,7 @@ describe('a recorded list', () => {
   it('keeps a line without a step as a free reading that moves nothing', () => {
     const { state } = walk(['', '230.1', { from: 'Q1.2', to: 'Q1.4', function: 'ac-voltage' }]);
     expect(state.step).toBe('call-mist');
-    expect(readingRows(DEMO_CONTEXT, state)[0]).toEqual(
+    expect(recordRows(DEMO_CONTEXT, state).find(({ value }) => value !== '')).toEqual(
       jasmine.objectContaining({
         from: 'Q1.2',
         verdict: 'unjudged',
@@ -165,6 +166,7 @@ describe('a list of board work', () => {
       ],
       lines.map((line, index) => ({ ...line, number: index + 2 })),
       (index) => envelope(index),
+      { isStrict: true },
     );
   const halves = (...lines: readonly Omit<ListLine, 'number'>[]): Walk =>
     walkedWith(

@@ -65,6 +65,8 @@ export interface ReadingEntry {
   readonly at?: string;
   /** The point of a chain the technician prefers to the one offered. */
   readonly point?: string;
+  /** Where it is not one's own figure. */
+  readonly grade?: 'reported' | 'assumed';
 }
 
 /** What the current step wants read, ready to be shown and judged. */
@@ -346,7 +348,7 @@ function readingBody(
     ...(joint ? { joint } : {}),
     ...(entry.isLowImpedance ? { isLowImpedance: true } : {}),
     ...(next === undefined ? {} : { next }),
-    grade: gradeHere(state),
+    grade: entry.grade ?? gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
     ...(proof?.kind === 'pair'
       ? { proof: { supply: proof.pair.supply, name: proof.pair.name, current: proof.current } }

@@ -1,5 +1,5 @@
 import { parseExpectation, resolveExpectation, type ResolvedExpectation } from '../../expectation';
-import { type MeasurementFunction, type Reading } from '../../quantity';
+import { FUNCTIONS, type MeasurementFunction, type Reading } from '../../quantity';
 import { gradeHere, judgedHere, readTyped, recorded, refusalHere, type EnteredReading } from './enter-reading';
 import { meterHere } from './meter-here';
 import { resolutionFacts } from './resolution-facts';
@@ -23,6 +23,8 @@ export interface FreeReading extends FreeLine {
   readonly chosen?: Reading;
   /** Read in the meter's mode that loads the circuit. */
   readonly isLowImpedance?: boolean;
+  /** Where it is not one's own figure. */
+  readonly grade?: 'reported' | 'assumed';
 }
 
 /** A line that can be measured, with what stands in the way. */
@@ -47,7 +49,7 @@ export function askedFree(context: VisitContext, state: VisitState, line: FreeLi
   const asked = {
     function: line.function,
     from: context.wiring.pointOf(line.from),
-    to: context.wiring.pointOf(line.to),
+    to: context.wiring.pointOf(line.to === '' && FUNCTIONS[line.function].isAtOnePlace ? line.from : line.to),
     expectation: resolveExpectation(parsed.document, line.function, resolutionFacts(context, state, line.function)),
   };
   const { function: measured, from, to } = asked;
@@ -65,7 +67,9 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
   const asked = askedFree(context, state, entry);
   if ('outcome' in asked) return asked;
   if (asked.from === '' || asked.to === '')
-    return { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
+    return FUNCTIONS[asked.function].isAtOnePlace
+      ? { outcome: 'error', message: 'Say where it was read.', accepted: ['supply air', 'bed 3', 'the coil'] }
+      : { outcome: 'error', message: 'Say where the two probes go.', accepted: ['X1·3', 'coil A1', 'red wire'] };
   if (asked.refusal !== undefined)
     return { outcome: 'error', message: `Refused: ${asked.refusal}`, accepted: ['another meter'] };
   const parsed = readTyped(entry, asked, meterHere(context, state));
@@ -82,7 +86,7 @@ export function enterFreeReading(context: VisitContext, state: VisitState, entry
     expectation: recorded(asked.expectation),
     ...(expects === '' ? {} : { expects }),
     ...(entry.isLowImpedance ? { isLowImpedance: true } : {}),
-    grade: gradeHere(state),
+    grade: entry.grade ?? gradeHere(state),
     ...(state.meter === undefined ? {} : { meter: state.meter }),
   };
   return { outcome: 'event', body };

@@ -11,6 +11,8 @@ export interface EventEnvelope {
   readonly seenSeq: number;
   /** Wall time, ISO 8601. Shown, never used to order. */
   readonly at: string;
+  /** How far the clock on the wall was ahead of UTC then and there, as `+01:00`. Missing in records from before it was kept. */
+  readonly zone?: string;
   /** Milliseconds on the device's monotonic clock. */
   readonly monotonic: number;
   /** Who did it, in their own words. */

@@ -3,6 +3,7 @@ export * from './envelope';
 export * from './event-kind';
 export * from './finding-grade';
 export * from './grade';
+export * from './local-time';
 export * from './measured-outcome';
 export * from './recorded-expectation';
 export * from './stamped';

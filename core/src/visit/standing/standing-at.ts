@@ -59,7 +59,7 @@ export function standingAt(
 function probesAt({ model }: VisitContext, { from, to, function: measured }: Points): StandingAt['probes'] {
   return (['A', 'B'] as const).flatMap((probe) => {
     const address = probe === 'A' ? from : to;
-    if (!address) return [];
+    if (!address || (probe === 'B' && from === to)) return [];
     return [{ probe, sign: leadSign(measured, probe) ?? '', label: terminalLabel(model, address) }];
   });
 }

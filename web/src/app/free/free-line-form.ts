@@ -86,9 +86,12 @@ export class FreeLineForm {
     });
   });
 
+  protected readonly isAtOnePlace = computed(() => FUNCTIONS[this.line().function].isAtOnePlace);
+
   /** Where the next key belongs: the first probe while it has no place, then the reading. */
   focus(): void {
-    const isPlaced = !this.hasPoints() || (this.line().from !== '' && this.line().to !== '');
+    const { from, to } = this.line();
+    const isPlaced = !this.hasPoints() || (from !== '' && (to !== '' || this.isAtOnePlace()));
     (isPlaced ? this.field() : this.firstPoint())?.nativeElement.focus({ preventScroll: true });
   }
 
@@ -105,7 +108,7 @@ export class FreeLineForm {
   }
 
   protected measure(measured: MeasurementFunction): void {
-    this.change({ function: measured, expects: '' });
+    this.change({ function: measured, expects: '', ...(FUNCTIONS[measured].isAtOnePlace ? { to: '' } : {}) });
   }
 
   protected press(key: string): void {

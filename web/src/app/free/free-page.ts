@@ -11,6 +11,7 @@ import {
   guardsOfReading,
   isFreeVisit,
   openBypasses,
+  betweenLabel,
   terminalLabel,
   usedBefore,
   type EventBody,
@@ -256,6 +257,6 @@ export class FreePage {
 
   private lineWords({ function: measured, from, to, expects }: FreeLine): string {
     const expected = expects === '' ? '' : ` · ${expects}`;
-    return `${FUNCTIONS[measured].name}, ${this.label(from)} to ${this.label(to)}${expected}`;
+    return `${FUNCTIONS[measured].name}, ${betweenLabel(this.context().model, from, to)}${expected}`;
   }
 }

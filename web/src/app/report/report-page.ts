@@ -1,24 +1,26 @@
 import { GradeWords } from '../visit/view/grade-words';
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input } from '@angular/core';
 import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
 import {
-  accusedWords,
-  asBefore,
-  evidenceFor,
-  guardsBeforeFinding,
+  alteredWords,
+  findingAccounts,
+  guardsOfRecord,
+  minutesOf,
   monitorOutcome,
   monitorsOf,
-  openBypasses,
+  openPointsOf,
   terminalLabel,
+  workCounts,
+  workWords,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { BeforeSection } from './before-section';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
+import { TimeWords } from '../look/time-words';
 import { saveFile } from '../shell/save-file';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
@@ -38,13 +40,13 @@ import { VerdictWord } from '../juxta/verdict-word';
     GradeWords,
     BeforeSection,
     Button,
-    DatePipe,
     EvidenceList,
     GuardList,
     PageHeader,
     RowBar,
     StateMessage,
     StripChart,
+    TimeWords,
     VerdictGlyph,
     VerdictWord,
   ],
@@ -77,24 +79,24 @@ export class ReportPage {
   );
   protected readonly findings = computed(() => {
     const context = this.context();
-    if (!context) return [];
-    return this.visit().findings.map((finding) => {
-      const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;
-      // What it was graded by: nothing that was read or taken back since speaks for it or against it.
-      const then = asBefore(context, this.visit(), finding.id);
-      return {
-        id: finding.id,
-        className: classWords(finding.class),
-        accused: accusedWords(context.model, finding),
-        text: finding.text,
-        grade: finding.grade,
-        evidence: evidenceFor(context, then, finding),
-        guards: guardsBeforeFinding(context, then, finding, finding.at),
-        rootCauses: step?.kind === 'conclusion' ? (step.rootCauses ?? []) : [],
-        verify: step?.kind === 'conclusion' ? (step.verify ?? []) : [],
-      };
-    });
+    return context
+      ? findingAccounts(context, this.visit()).map((account) => ({
+          ...account,
+          className: classWords(account.finding.class),
+        }))
+      : [];
   });
+  /** Where nothing is named yet, what stands in the way of naming anything. */
+  protected readonly unnamed = computed(() => {
+    const context = this.context();
+    if (!context || this.visit().findings.length > 0) return undefined;
+    const { trail } = this.visit();
+    return {
+      traps: guardsOfRecord(context, this.visit()),
+      open: [...new Set(openPointsOf(context, trail, new Set()).map(({ words }) => words))],
+    };
+  });
+  protected readonly workWords = computed(() => workWords(workCounts(this.visit()), minutesOf(this.visit())));
   protected readonly monitors = computed(() => {
     const context = this.context();
     if (!context) return [];
@@ -104,13 +106,9 @@ export class ReportPage {
       points: `${terminalLabel(context.model, monitor.started.from)} to ${terminalLabel(context.model, monitor.started.to)}`,
     }));
   });
-  protected readonly bypasses = computed(() => {
+  protected readonly alterations = computed(() => {
     const context = this.context();
-    if (!context) return [];
-    return openBypasses(this.visit()).map(
-      (entry) =>
-        `${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}, ${entry.why}`,
-    );
+    return context ? alteredWords(context, this.visit()) : [];
   });
   protected readonly exports = VISIT_EXPORTS;
   protected readonly technicians = computed(() =>
@@ -129,8 +127,8 @@ export class ReportPage {
   protected readonly times = computed(() => {
     const trail = this.visit().trail;
     return {
-      first: trail[0]?.event.at ?? '',
-      last: trail.at(-1)?.event.at ?? '',
+      first: trail[0]?.event,
+      last: trail.at(-1)?.event,
       isDoubtful: trail.some((line) => line.clockDoubtful),
     };
   });

@@ -11,13 +11,14 @@ import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
 import { SuspicionList } from '../look/suspicion-list';
 import { PageHeader } from '../shell/page-header';
+import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
 import { RESULT_WORDS } from '@juxtameter/core';
 
 /** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
 @Component({
   selector: 'jx-unit-page',
-  imports: [Button, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList],
+  imports: [Button, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList, TimeWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './unit-page.html',
   styleUrl: './unit-page.scss',

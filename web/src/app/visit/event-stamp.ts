@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { EventBody, EventEnvelope, VisitEvent } from '@juxtameter/core';
+import { zoneOf, type EventBody, type EventEnvelope, type VisitEvent } from '@juxtameter/core';
 import { v7 as uuid } from 'uuid';
 
 /** Gives events their identity, time and place in this page's order. One open page is one device. */
@@ -10,13 +10,15 @@ export class EventStamp {
 
   stamp(body: EventBody, at: Pick<EventEnvelope, 'visit' | 'seenSeq' | 'by' | 'chart'>): VisitEvent {
     this.deviceSeq += 1;
+    const now = new Date();
     return {
       id: uuid(),
       visit: at.visit,
       device: this.device,
       deviceSeq: this.deviceSeq,
       seenSeq: at.seenSeq,
-      at: new Date().toISOString(),
+      at: now.toISOString(),
+      zone: zoneOf(-now.getTimezoneOffset()),
       monotonic: Math.round(performance.now()),
       by: at.by,
       ...(at.chart === undefined ? {} : { chart: at.chart }),

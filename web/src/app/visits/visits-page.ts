@@ -1,4 +1,4 @@
-import { DatePipe, NgTemplateOutlet } from '@angular/common';
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -6,6 +6,7 @@ import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
+import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
 import { syncFeature } from '../sync/sync.reducer';
 import { VisitsActions } from './visits.actions';
@@ -14,7 +15,7 @@ import { visitsFeature } from './visits.reducer';
 /** Open and recent visits, what each waits for, and one button to start. */
 @Component({
   selector: 'jx-visits-page',
-  imports: [Button, DatePipe, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage],
+  imports: [Button, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage, TimeWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visits-page.html',
   styleUrl: './visits-page.scss',

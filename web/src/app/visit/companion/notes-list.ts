@@ -1,19 +1,19 @@
-import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { TimeWords } from '../../look/time-words';
 import { LineForm } from '../../kit/line-form';
 import type { TrailLine } from '@juxtameter/core';
 
 /** Notes of this visit, and one more. */
 @Component({
   selector: 'jx-notes-list',
-  imports: [DatePipe, LineForm],
+  imports: [LineForm, TimeWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
       @for (note of notes(); track note.id) {
         <li>
           <p>{{ note.text }}</p>
-          <p class="small soft">{{ note.at | date: 'd MMM, HH:mm' }}{{ note.by ? ', ' + note.by : '' }}</p>
+          <p class="small soft">{{ note | timeWords: 'day and time' }}{{ note.by ? ', ' + note.by : '' }}</p>
         </li>
       } @empty {
         <li class="soft">No notes yet: newer parts, earlier repairs, what the customer adds.</li>

@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
@@ -11,6 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import { Button } from '../../kit/button';
+import { TimeWords } from '../../look/time-words';
 import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
@@ -25,7 +25,7 @@ const NEAR_THE_FIRST = 600;
 /** The log book: newest at the bottom, opened at its end; any line opens to be read, measured again or taken back. */
 @Component({
   selector: 'jx-visit-log',
-  imports: [Button, DatePipe, RowBar, VerdictGlyph, VerdictWord],
+  imports: [Button, RowBar, TimeWords, VerdictGlyph, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(scroll)': 'scrolled()' },
   templateUrl: './visit-log.html',

@@ -1,24 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import {
-  elementName,
-  formatReading,
-  readingTitle,
-  verdictWord,
-  type Evidence,
-  type EvidenceLine,
-  type Verdict,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+import { evidenceRows, type Evidence, type EvidenceRow, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
-
-interface EvidenceRow {
-  readonly title: string;
-  readonly value: string;
-  readonly verdict?: Verdict;
-  readonly elements: string;
-}
 
 /** What speaks for a finding, what against it, what was cleared, what was passed over. */
 @Component({
@@ -42,8 +25,8 @@ interface EvidenceRow {
               <span class="words">
                 <span>{{ row.title }}</span>
                 <strong class="mono">{{ row.value }}</strong>
-                @if (row.elements) {
-                  <span class="small soft">{{ row.elements }}</span>
+                @if (row.elements.length > 0) {
+                  <span class="small soft">{{ row.elements.join(', ') }}</span>
                 }
               </span>
             </li>
@@ -99,46 +82,21 @@ export class EvidenceList {
   readonly isCompact = input(false);
   protected readonly colour = verdictColour;
   protected readonly groups = computed(() => {
-    const { implicates, contradicts, clearsOthers, unproven } = this.evidence();
-    const rows = (lines: readonly EvidenceLine[]): EvidenceRow[] => lines.map((line) => this.row(line));
+    const { pointsAtIt, speaksAgainstIt, clearsOthers, notProven } = evidenceRows(
+      this.context(),
+      this.visit(),
+      this.evidence(),
+    );
     return [
-      { title: 'Points at it', rows: rows(implicates), isAgainst: false, isOpen: true },
-      { title: 'Speaks against it', rows: rows(contradicts), isAgainst: true, isOpen: true },
-      { title: 'Clears the others', rows: rows(clearsOthers), isAgainst: false, isOpen: false },
+      { title: 'Points at it', rows: pointsAtIt, isAgainst: false, isOpen: true },
+      { title: 'Speaks against it', rows: speaksAgainstIt, isAgainst: true, isOpen: true },
+      { title: 'Clears the others', rows: clearsOthers, isAgainst: false, isOpen: false },
       {
         title: 'Not proven',
-        rows: unproven.map((title): EvidenceRow => ({ title, value: '', elements: '' })),
+        rows: notProven.map((title): EvidenceRow => ({ title, value: '', elements: [] })),
         isAgainst: true,
         isOpen: true,
       },
     ].filter((group) => group.rows.length > 0);
   });
-
-  /** What was taken back since the finding was made still shows that it was believed then. */
-  private readonly takenBack = computed(
-    () => new Set(this.visit().trail.flatMap(({ event, standing }) => (standing === 'retracted' ? [event.id] : []))),
-  );
-
-  private row({ line: { event, step }, elements }: EvidenceLine): EvidenceRow {
-    const since = this.takenBack().has(event.id) ? ['taken back since'] : [];
-    const named = [...elements.map((each) => elementName(this.context().model, each)), ...since].join(', ');
-    const title = step?.text ?? '';
-    if (event.type === 'reading-taken') {
-      return {
-        title: readingTitle(this.context(), { event, step }),
-        value: event.reading ? formatReading(event.reading) : event.text,
-        verdict: event.judgement.verdict,
-        elements: named,
-      };
-    }
-    if (event.type === 'observation-made') {
-      const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
-      return { title, value: typeof answer === 'object' && answer.text ? answer.text : event.answer, elements: named };
-    }
-    return {
-      title,
-      value: event.type === 'undecided-accepted' ? `taken as ${verdictWord(event.verdict)}` : '',
-      elements: named,
-    };
-  }
 }

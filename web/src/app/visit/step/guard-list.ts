@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { JUDGEMENT_NOTES, type FreeLine, type Guard, type Settling } from '@juxtameter/core';
+import { JUDGEMENT_NOTES, trapName, type FreeLine, type Guard, type Settling } from '@juxtameter/core';
 
 /** The traps this stands in front of, each with what settles it. */
 @Component({
@@ -84,10 +84,7 @@ export class GuardList {
     return this.isCompact() && (JUDGEMENT_NOTES as readonly string[]).includes(id);
   }
 
-  protected name({ id }: Guard): string {
-    const words = id.replaceAll('-', ' ').replace(/\b[ad]c\b/g, (each) => each.toUpperCase());
-    return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
-  }
+  protected readonly name = trapName;
 }
 
 /** The reading that settles a doubt, as a line that is read beside the chart. */

@@ -16,6 +16,7 @@ export interface LogRow {
   readonly verdict?: Verdict;
   readonly comparison?: JuxtaInput;
   readonly at: string;
+  readonly zone?: string;
   readonly by: string;
   readonly isRetracted: boolean;
   readonly isEvidence: boolean;

@@ -110,10 +110,11 @@ function base({
   event,
   standing,
   clockDoubtful,
-}: TrailLine): Pick<LogRow, 'id' | 'at' | 'by' | 'isRetracted' | 'isEvidence' | 'isClockDoubtful'> {
+}: TrailLine): Pick<LogRow, 'id' | 'at' | 'zone' | 'by' | 'isRetracted' | 'isEvidence' | 'isClockDoubtful'> {
   return {
     id: event.id,
     at: event.at,
+    ...(event.zone === undefined ? {} : { zone: event.zone }),
     by: event.by,
     isRetracted: standing === 'retracted',
     isEvidence: standing === 'evidence',

@@ -1,0 +1,12 @@
+export { evidenceRows, type EvidenceRow, type EvidenceRows } from './evidence-rows';
+export { findingAccounts, type FindingAccount } from './finding-account';
+export { trapName } from './trap-name';
+export {
+  trapAccount,
+  visitAccount,
+  type ToldFinding,
+  type ToldReading,
+  type TrapAccount,
+  type VisitAccount,
+} from './visit-account';
+export { minutesOf, workCounts, workWords, type WorkCounts } from './work-counts';

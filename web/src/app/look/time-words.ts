@@ -1,0 +1,10 @@
+import { Pipe, type PipeTransform } from '@angular/core';
+import { timeWords, type EventEnvelope, type TimeStyle } from '@juxtameter/core';
+
+/** When something was logged, as the clock on the wall there said it: the same for every reader of the record. */
+@Pipe({ name: 'timeWords' })
+export class TimeWords implements PipeTransform {
+  transform(event: Pick<EventEnvelope, 'at' | 'zone'>, style: TimeStyle): string {
+    return timeWords(event, style);
+  }
+}
