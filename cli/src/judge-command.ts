@@ -22,6 +22,8 @@ export interface JudgeOptions {
   readonly reading: string;
   readonly function?: string;
   readonly meter?: string;
+  /** Positions of selectors and settings: `knob=2`. */
+  readonly position?: readonly string[];
   readonly json?: boolean;
 }
 
@@ -38,7 +40,7 @@ export function judgeCommand(options: JudgeOptions, console: Console): number {
   if (parsed.outcome === 'ask') throw new UsageError(`"${text}": ${parsed.question} Write the unit out.`);
   if (parsed.outcome === 'error')
     throw new UsageError(`"${text}": ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
-  const resolved = resolvedFor(expectation, measured);
+  const resolved = resolvedFor(expectation, measured, positionsOf(options.position));
   const { verdict, sentence, interval, probability } = judge({
     reading: parsed.reading,
     function: measured,
@@ -65,7 +67,7 @@ function lineFor(
   source: string,
   name: string | undefined,
 ): { readonly document: ExpectationDocument; readonly measured: MeasurementFunction } | undefined {
-  if (/[{:]/.test(source)) return undefined;
+  if (isDocument(source)) return undefined;
   const functions = MEASUREMENT_FUNCTIONS.filter((each) => name === undefined || each === name);
   for (const measured of functions) {
     const parsed = parseExpectation(source, measured);
@@ -74,6 +76,26 @@ function lineFor(
       throw new UsageError(`--expect: ${parsed.message} Accepted: ${parsed.accepted.join(', ')}.`);
   }
   return undefined;
+}
+
+/** JSON or YAML with a kind; a line may have a colon as well. */
+function isDocument(source: string): boolean {
+  const read = /[{:]/.test(source) ? readDocument(source) : undefined;
+  return (
+    (read?.ok && typeof read.value === 'object' && read.value !== null && 'kind' in read.value) || source.includes('{')
+  );
+}
+
+/** @throws UsageError where a position is not written as `selector=position`. */
+function positionsOf(texts: readonly string[] = []): Readonly<Record<string, string>> {
+  return Object.fromEntries(
+    texts.map((text) => {
+      const [, selector, position] = /^([^=]+)=(.+)$/.exec(text) ?? [];
+      if (selector === undefined || position === undefined)
+        throw new UsageError(`--position "${text}" is not read; accepted: knob=2`);
+      return [selector.trim(), position.trim()];
+    }),
+  );
 }
 
 function readExpectation(source: string): ExpectationDocument {
@@ -90,9 +112,10 @@ function readExpectation(source: string): ExpectationDocument {
 function resolvedFor(
   expectation: ExpectationDocument,
   measured: MeasurementFunction,
+  positions: Readonly<Record<string, string>>,
 ): ReturnType<typeof resolveExpectation> {
   try {
-    return resolveExpectation(expectation, measured);
+    return resolveExpectation(expectation, measured, { positions });
   } catch (error) {
     if (error instanceof DocumentError) throw new UsageError(`--expect: ${error.message}`);
     throw error;

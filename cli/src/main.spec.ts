@@ -107,6 +107,11 @@ describe('the command line', () => {
     );
     expect(juxta('judge', '--expect', '24 V ±15 %', '--reading', '27.1').out).toContain('within');
     expect(juxta('judge', '--expect', 'closed', '--function', 'resistance', '--reading', 'OL').out).toContain('open');
+    const knob = ['judge', '--expect', 'positions of knob: 1 = 1 kΩ; 2 = 2.2 kΩ', '--reading', '2k21'];
+    expect(juxta(...knob, '--position', 'knob=2').out).toContain('within');
+    expect(juxta(...knob, '--position', 'knob=1').out).toContain('fits');
+    expect(juxta(...knob).out).toContain('whose position was not noted');
+    expect(juxta(...knob, '--position', 'two').err).toContain('accepted: knob=2');
     expect(juxta('judge', '--expect', 'warm', '--function', 'ac-voltage', '--reading', '1').err).toContain(
       '24 V ±15 %',
     );

@@ -51,6 +51,7 @@ function commands(console: Console, done: (code: number) => void): Command {
     .requiredOption('--reading <text>', 'what the meter shows: 27.1, OL, 4k7')
     .option('--function <name>', 'what is measured, where the expectation does not tell')
     .option('--meter <file>', 'the meter, for the uncertainty of the reading')
+    .option('--position <name=position...>', 'where a selector or a setting stands, where the expectation asks for it')
     .option('--json', 'the judgement as JSON')
     .action((options: JudgeOptions) => done(judgeCommand(options, console)));
   fromRecord(program.command('replay'))

@@ -1,6 +1,7 @@
 import {
   DocumentError,
   formatValue,
+  toldApart,
   inBase,
   parseReading,
   readQuantity,
@@ -83,8 +84,8 @@ function guessed(text: string, path: string, dimension: Dimension): KnownReferen
 
 function guessedSpan(low: number, high: number, written: UnitSymbol): KnownReference {
   const { factor, offset } = unitOf(written);
-  const end = (value: number): string => formatValue((value - offset) / factor, written, 4);
-  const words = `${end(low)} to ${end(high)}`;
+  const ends = [low, high].map((value) => (value - offset) / factor);
+  const words = toldApart(ends, written, 4).join(' to ');
   return { low, high, words, guessed: words };
 }
 

@@ -34,7 +34,9 @@ export function readFraction(text: string | undefined, path: string, fallback: n
   return text === undefined ? fallback : readQuantity(text, path, 'ratio').value / 100;
 }
 
-/** The quantity as a person writes a nominal: "24 V". */
+/** The quantity as a person writes a nominal, with every digit that was written: "24 V", "230.12 V". */
 export function nominalWords(quantity: DocumentQuantity): string {
-  return formatValue(quantity.value, quantity.unit, 4);
+  const short = formatValue(quantity.value, quantity.unit, 4);
+  const whole = formatValue(quantity.value, quantity.unit, 9);
+  return Math.abs(quantity.value) < 1e9 && short !== whole ? whole : short;
 }

@@ -11,6 +11,7 @@ export { normalise, parseAmount } from './parse-amount';
 export { parseReading, type ReadingContext } from './parse-reading';
 export { fromBase, inBase, quantityFromDigits, resolutionInBase, roundedQuantity, type Quantity } from './quantity';
 export type { ParsedReading, Reading, SingleReading } from './reading';
+export { toldApart } from './told-apart';
 export { UNITS, unitOf, type Dimension, type Unit, type UnitSymbol } from './unit';
 export { DocumentError } from './document-error';
 export { readQuantity } from './read-quantity';

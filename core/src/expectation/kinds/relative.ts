@@ -1,4 +1,4 @@
-import { DocumentError, formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
+import { DocumentError, formatValue, FUNCTIONS, type MeasurementFunction, toldApart } from '../../quantity';
 import { notYetKnown, thresholdsOf } from '../common';
 import { comparedWith } from '../compared';
 import type { ExpectationCommon, ReferenceDocument } from '../expectation-common';
@@ -110,7 +110,7 @@ function overLeads(
 }
 
 function span(low: number, high: number, unit: ResolvedExpectation['unit']): string {
-  return `${formatValue(low, unit, 4)} to ${formatValue(high, unit, 4)}`;
+  return toldApart([low, high], unit, 4).join(' to ');
 }
 
 function sameLine(found: RegExpExecArray, measured: MeasurementFunction): ExpectationDocument {

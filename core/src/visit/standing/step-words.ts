@@ -9,7 +9,7 @@ import {
   type MeasuringMethod,
 } from '../../procedure';
 import { patternWords } from '../../path';
-import { formatValue, FUNCTIONS, type MeasurementFunction } from '../../quantity';
+import { formatValue, FUNCTIONS, type MeasurementFunction, toldApart } from '../../quantity';
 import { elementName, terminalLabel, type UnitModelDocument } from '../../unit-model';
 import { VERDICT_WORDS, type Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
@@ -97,7 +97,7 @@ export function shouldWords(expectation: ResolvedExpectation, measured: Measurem
     : Number.isFinite(low) && Number.isFinite(high)
       ? low === 0 && FUNCTIONS[measured].neverNegative
         ? `0 to ${formatValue(high, unit, 4)}`
-        : `${formatValue(low, unit, 4)} to ${formatValue(high, unit, 4)}`
+        : toldApart([low, high], unit, 4).join(' to ')
       : Number.isFinite(high)
         ? `at most ${formatValue(high, unit, 4)}`
         : `at least ${formatValue(low, unit, 4)}`;
