@@ -1,4 +1,4 @@
-import { PART_STATES, SUPPLY_STATES, type AfterCondition, type Conditions } from '@juxtameter/core';
+import { CIRCUMSTANCES, PART_STATES, SUPPLY_STATES, type AfterCondition, type Conditions } from '@juxtameter/core';
 import * as yup from 'yup';
 import { address, id, listOf, name, oneOf, optional, quantity, record, says, shape } from './describe';
 
@@ -34,6 +34,10 @@ export const conditionsSchema = optional(
       record(oneOf(['pressed', 'flexed', 'free']).required()),
     ),
     facts: says('Fact of the process to whether it is so.', record(yup.boolean().required())),
+    circumstances: says(
+      `How it is read besides, \`usual\` where nothing is said: ${Object.keys(CIRCUMSTANCES).join(', ')}.`,
+      record(name().required()),
+    ),
     fitted: says('Part to the one that is fitted, where several were.', record(name().required())),
     repaired: says('Elements that have to be repaired first.', listOf(name().required())),
     after: says('How long ago something has to be.', optional(after)),

@@ -59,6 +59,10 @@ const EACH: Readonly<
   cord: { bodies: [{ type: 'supply-changed', supply: 'mains', state: 'plug-out' }], isBlocking: false },
   cover: { bodies: [{ type: 'condition-noted', group: 'covers', item: 'main', state: 'off' }], isBlocking: false },
   setting: { bodies: [setting('00'), setting('10')], isBlocking: false },
+  circumstance: {
+    bodies: [{ type: 'condition-noted', group: 'circumstances', item: 'load', state: 'dummy' }],
+    isBlocking: false,
+  },
   gas: { bodies: [{ type: 'hazard-noted', kind: 'gas', where: 'at the valve' }], isBlocking: false },
 };
 

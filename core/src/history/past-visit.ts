@@ -38,6 +38,8 @@ export interface FollowUp {
 export interface PastVisit {
   readonly id: string;
   readonly openedAt: string;
+  /** Where it was: hours and minutes ahead of UTC. */
+  readonly zone?: string;
   readonly by: string;
   readonly closed: boolean;
   readonly complaints: readonly { readonly text: string; readonly result?: string }[];
@@ -83,6 +85,7 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
   return {
     id,
     openedAt: state.opened?.at ?? '',
+    ...(state.opened?.zone === undefined ? {} : { zone: state.opened.zone }),
     by: state.opened?.by ?? '',
     closed: state.closed,
     complaints: complaintsOf(state).map(({ text, ticked }) => ({ text, ...(ticked ? { result: ticked.result } : {}) })),

@@ -13,6 +13,8 @@ export interface Conditions {
   readonly positions?: Readonly<Record<string, string>>;
   readonly press?: Readonly<Record<string, 'pressed' | 'flexed' | 'free'>>;
   readonly facts?: Readonly<Record<string, boolean>>;
+  /** How a reading is taken besides: fed from the bench, a dummy load, iced; `usual` where nothing is said. */
+  readonly circumstances?: Readonly<Record<string, string>>;
   readonly fitted?: Readonly<Record<string, string>>;
   readonly repaired?: readonly string[];
   readonly after?: AfterCondition;
@@ -27,7 +29,16 @@ export interface AfterCondition {
 }
 
 /** Groups that are noted as they are found, without an event of their own. */
-export const NOTED_GROUPS = ['leads', 'interlocks', 'covers', 'parts', 'positions', 'press', 'facts'] as const;
+export const NOTED_GROUPS = [
+  'leads',
+  'interlocks',
+  'covers',
+  'parts',
+  'positions',
+  'press',
+  'facts',
+  'circumstances',
+] as const;
 export type NotedGroup = (typeof NOTED_GROUPS)[number];
 
 export const PART_STATES = ['in-service', 'out-of-service'] as const;
@@ -53,6 +64,7 @@ export const CONDITION_GROUPS = [
   'positions',
   'press',
   'facts',
+  'circumstances',
   'fitted',
 ] as const;
 export type ConditionGroup = (typeof CONDITION_GROUPS)[number];
@@ -92,6 +104,8 @@ export function restingState(group: ConditionGroup): string {
       return 'on';
     case 'parts':
       return 'in-service';
+    case 'circumstances':
+      return 'usual';
     default:
       return 'unknown';
   }

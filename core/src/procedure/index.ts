@@ -10,6 +10,15 @@ export {
   type MeasuredOutcome,
 } from './branching';
 export { believedAtStart } from './believed-at-start';
+export {
+  CIRCUMSTANCES,
+  circumstanceOf,
+  circumstancesBeyondStep,
+  circumstanceWords,
+  isFedElsewhere,
+  USUAL,
+  type Circumstance,
+} from './circumstances';
 export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { deadForHands, requiredForHands, touchesWiring } from './hands';

@@ -7,6 +7,13 @@ export const CAUTIONS: Readonly<Record<string, string>> = {
   'moving-parts': 'It may start without warning. Hands, sleeves and tools clear.',
   'insulation-tester': 'The tester puts out up to 1000 V. Electronics unplugged, nobody touching, let it fall to zero.',
   water: 'Wet place: lower voltages hurt. Dry it, or leave it off.',
+  'motor-capacitor':
+    'A capacitor sits beside the motor: it holds a charge with the plug out. Drain it through a resistor, measure, then touch.',
+  'sharp-edges': 'Cut sheet metal: gloves, and no hand where you cannot see.',
+  wind: 'Wind and wet on a roof: panels fly and screws are lost. Tie down, or come back another day.',
+  solder: 'Hot iron, fumes and flux: air in, hands washed, board cleaned.',
+  ladder: 'Ladder footed and tied; tools on a line; both hands for the way up.',
+  'not-for-laymen': 'Refrigerant, gas and line voltage are for those who are licensed for them. Leave it to them.',
   static: 'Boards die of static. Hold them by the edges, touch earth first.',
   'second-supply': 'Fed from more than one place. One switch does not make it dead.',
   height: 'Working at height: secure yourself before you need both hands.',

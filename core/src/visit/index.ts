@@ -107,7 +107,17 @@ export {
   type SupplyRow,
 } from './reading';
 export { monitorOutcome, monitorsOf, monitorText, type Monitor, type MonitorOutcome } from './watching';
-export { codesRead, complaintsOf, gasSmelt, intakeOf, tellingCodes, type Complaint, type ReadCode } from './intake';
+export {
+  codesRead,
+  complaintsOf,
+  gasSmelt,
+  intakeOf,
+  openingCheck,
+  tellingCodes,
+  type Complaint,
+  type OpeningQuestion,
+  type ReadCode,
+} from './intake';
 export {
   accusedWords,
   draftFinding,
@@ -159,7 +169,16 @@ export {
   type UnmetFix,
   type VerdictWords,
 } from './standing';
-export { answerStep, jumpTo, cellName, matrixCellNow, type Answer, type Answered, type Passing } from './answering';
+export {
+  answerStep,
+  jumpTo,
+  cellName,
+  matrixCellNow,
+  PASSING_REASONS,
+  type Answer,
+  type Answered,
+  type Passing,
+} from './answering';
 export {
   bodyOfLine,
   isExactLine,

@@ -8,6 +8,7 @@ import {
   type UnitModelDocument,
 } from '../../unit-model';
 import { inBase, parseQuantity } from '../../quantity';
+import { CIRCUMSTANCES, USUAL } from '../circumstances';
 import { conditionEntries, type AfterCondition, type ConditionEntry, type Conditions } from '../conditions';
 
 /** Everything a set of conditions names is there: in the unit model, or for jumpers in the chart. */
@@ -64,6 +65,8 @@ function lintEntry(
     case 'press':
     case 'fitted':
       return known(isKnownElement(model, entry.id), 'part');
+    case 'circumstances':
+      return lintCircumstance(entry, path);
     case 'facts':
       return known(Object.hasOwn(model.facts ?? {}, entry.id), 'fact');
   }
@@ -96,6 +99,17 @@ function lintCover({ id }: ConditionEntry, path: string, { covers }: UnitModelDo
           `"${id}" is not a cover of this unit model. Known: ${covers.map((each) => each.id).join(', ')}.`,
         ),
       ];
+}
+
+/** A circumstance is known, and so is its state where it is not said in words. */
+function lintCircumstance({ id, state }: ConditionEntry, path: string): Problem[] {
+  const known = Object.hasOwn(CIRCUMSTANCES, id) ? CIRCUMSTANCES[id] : undefined;
+  if (!known)
+    return [problemError(path, `"${id}" is no circumstance. Known: ${Object.keys(CIRCUMSTANCES).join(', ')}.`)];
+  const states = [USUAL, ...Object.keys(known.states)];
+  return states.length === 1 || states.includes(state)
+    ? []
+    : [problemError(path, `"${id}" is never "${state}". Known: ${states.join(', ')}.`)];
 }
 
 function lintPosition({ id, state }: ConditionEntry, path: string, model: UnitModelDocument): Problem[] {

@@ -7,7 +7,7 @@ import type { VisitContext, VisitState } from '../record';
 import { powerUpRefusal } from '../safety';
 import { passTarget, undecidedHere, type UndecidedHere } from '../standing';
 import { currentStep, unmetForAction } from '../walking';
-import { refused, taken, type Answer, type Answered } from './answer';
+import { PASSING_REASONS, refused, taken, type Answer, type Answered } from './answer';
 import { answerMatrix } from './answer-matrix';
 
 /**
@@ -138,5 +138,8 @@ function passed(step: WalkableStep, id: string, { how, reason }: Extract<Answer,
   if (step.kind !== 'decide' && step.skippable === false) return refused(REFUSALS.safetyStep(id));
   const next = passTarget(step, how);
   if (next === undefined) return refused(`"${id}" cannot be passed over.`);
-  return taken({ type: 'step-skipped', step: id, how, reason, next });
+  const why = reason.trim();
+  // What does not apply says so itself; anything else leaves a hole, and the record has to say what made it.
+  if (why === '' && how !== 'not-applicable') return refused('Say what stands in the way.', PASSING_REASONS);
+  return taken({ type: 'step-skipped', step: id, how, reason: why, next });
 }

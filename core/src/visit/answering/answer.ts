@@ -5,6 +5,16 @@ import type { EnteredReading, ReadingEntry } from '../reading';
 /** How a step is left without its answer. */
 export type Passing = 'skipped' | 'not-applicable' | 'cannot-do';
 
+/** What usually stands in the way of a step, as it is said at the machine. */
+export const PASSING_REASONS = [
+  'no access',
+  'no point to reach',
+  'not safe now',
+  'not mine to do',
+  'no meter for it',
+  'nothing to compare with',
+] as const;
+
 /**
  * What is answered to the step a visit stands at, whoever answers: a thumb on the page, a line of a list, a simulated
  * machine.

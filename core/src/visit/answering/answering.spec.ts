@@ -99,6 +99,7 @@ describe('answering a step', () => {
         ],
         [{ number: 1, step: '>float-jumper', reading: 'done' }],
         envelope,
+        { isStrict: true },
       );
     expect(walk).toThrowError(/line 1: .*flame protection is never bypassed/);
   });

@@ -1,1 +1,2 @@
 export * from './first-facts';
+export * from './opening-check';

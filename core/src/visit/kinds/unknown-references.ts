@@ -1,5 +1,5 @@
 import { END } from '../../procedure';
-import { settingOf } from '../../unit-model';
+import { isFreeUnitModel, settingOf } from '../../unit-model';
 import type { Reference, VisitContext, VisitEvent } from '../record';
 import { referencesOf } from './event-kinds';
 
@@ -17,7 +17,8 @@ const IS_KNOWN: Readonly<Record<Exclude<Reference['to'], 'unit'>, IsKnown>> = {
   chart: ({ procedures }, id) => Object.hasOwn(procedures, id),
   step: ({ procedures }, id) => id === END || Object.values(procedures).some(({ steps }) => Object.hasOwn(steps, id)),
   supply: ({ model }, id) => isAmong(id, model.supplies),
-  call: ({ model }, id) => isAmong(id, model.calls),
+  // Of a machine that is not drawn a call has the name it is given at the machine.
+  call: ({ model }, id) => isFreeUnitModel(model) || isAmong(id, model.calls),
   sequence: ({ model }, id) => isAmong(id, model.sequences),
   recipe: ({ model }, id) => isAmong(id, model.recipes),
   setting: ({ model }, id) => settingOf(model, id) !== undefined,

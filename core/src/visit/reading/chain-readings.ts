@@ -4,6 +4,9 @@ import {
   conditionEntries,
   conditionsDuring,
   SET_UP_GROUPS,
+  CIRCUMSTANCES,
+  USUAL,
+  type ConditionEntry,
   type ConditionGroup,
   type Conditions,
 } from '../../procedure';
@@ -150,8 +153,13 @@ export function wiredKey(conditions: Conditions): string {
   );
 }
 
+/** Fed from the bench, on a dummy load: not the machine as it was built. */
+function isSetUp({ group, id, state }: ConditionEntry): boolean {
+  return group === 'circumstances' && state !== USUAL && CIRCUMSTANCES[id]?.isSetUp === true;
+}
+
 function keyOfGroups(conditions: Conditions, groups: readonly ConditionGroup[]): string {
-  const entries = conditionEntries(conditions).filter(({ group }) => groups.includes(group));
+  const entries = conditionEntries(conditions).filter((entry) => groups.includes(entry.group) || isSetUp(entry));
   const words = entries.map(({ group, id, state }) => `${group} ${id} ${state}`).sort();
   return JSON.stringify([words, conditions.repaired ?? []]);
 }

@@ -1,3 +1,4 @@
+import { circumstancesBeyondStep } from '../../procedure';
 import { EVENT_KINDS, isRetractable } from '../kinds';
 import {
   CLOCK_TOLERANCE,
@@ -132,8 +133,9 @@ function arrived(before: VisitState, after: VisitState): VisitState {
 
 /** Nobody keeps a part pressed on the way to the next step. */
 function released(state: VisitState): VisitState {
-  if (state.conditions.press === undefined) return state;
-  const { press: _press, ...conditions } = state.conditions;
+  const beyond = circumstancesBeyondStep(state.conditions);
+  if (beyond.press === undefined) return beyond === state.conditions ? state : { ...state, conditions: beyond };
+  const { press: _press, ...conditions } = beyond;
   return { ...state, conditions };
 }
 

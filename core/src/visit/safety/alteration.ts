@@ -9,6 +9,7 @@ export const ALTERATION_KINDS = [
   'cord',
   'cover',
   'setting',
+  'circumstance',
   'gas',
 ] as const;
 

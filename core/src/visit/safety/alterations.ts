@@ -1,4 +1,4 @@
-import { conditionEntries, restingState } from '../../procedure';
+import { CIRCUMSTANCES, circumstanceWords, conditionEntries, restingState, USUAL } from '../../procedure';
 import { elementName, itemOf, supplyOf, terminalLabel } from '../../unit-model';
 import { conditionName } from '../walking';
 import { heldInterlocks, openBypasses, standingOf, type VisitContext, type VisitState } from '../record';
@@ -129,8 +129,25 @@ function conditions(context: VisitContext, state: VisitState): readonly Alterati
           },
         },
       ];
+    if (group === 'circumstances' && found !== USUAL && CIRCUMSTANCES[id]?.isAlteration)
+      return [
+        {
+          kind: 'circumstance',
+          id,
+          words: capital(circumstanceWords(id, found)),
+          isBlocking: false,
+          restored: {
+            label: `Again: ${circumstanceWords(id, USUAL)}`,
+            body: { type: 'condition-noted', group: 'circumstances', item: id, state: USUAL },
+          },
+        },
+      ];
     return [];
   });
+}
+
+function capital(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 }
 
 /** A machine that stands there unplugged; out of sight it may be back, and is told until somebody says so. */

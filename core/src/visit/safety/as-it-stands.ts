@@ -1,4 +1,4 @@
-import type { Conditions } from '../../procedure';
+import { isFedElsewhere, type Conditions } from '../../procedure';
 import type { AsItStands } from '../../unit-model';
 import type { TrailLine, VisitState } from '../record';
 import { isVouchedFor } from './vouched';
@@ -8,6 +8,8 @@ import { isVouchedFor } from './vouched';
  * may be back in. Jumpers count as long as nobody said that they are out.
  */
 export function asItStands({ trail, conditions }: Pick<VisitState, 'trail' | 'conditions'>): AsItStands {
+  // Fed from elsewhere no plug and no lead cuts anything off for sure.
+  if (isFedElsewhere(conditions)) return { connectors: {}, leads: {}, bypasses: conditions.bypasses ?? {} };
   const since = lastReturn(trail);
   const watched = trail.filter(({ standing }, index) => index >= since && standing !== 'retracted');
   const said = watched.flatMap(saidOf);

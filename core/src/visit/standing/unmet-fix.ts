@@ -1,4 +1,4 @@
-import type { MeasurementStep, NotedGroup } from '../../procedure';
+import { circumstanceWords, type MeasurementStep, type NotedGroup } from '../../procedure';
 import { elementName, startedByCall, supplyOf, terminalLabel } from '../../unit-model';
 import type { EventBody, VisitContext, VisitState } from '../record';
 import type { Unmet } from '../walking';
@@ -56,6 +56,8 @@ export function fixFor(context: VisitContext, visit: VisitState, { group, id, st
     case 'positions':
     case 'facts':
       return noted(group, id, state, `It is ${state} now`);
+    case 'circumstances':
+      return noted(group, id, state, `Now: ${circumstanceWords(id, state)}`);
     case 'repaired':
       return {
         label: `${elementName(model, id)} is repaired`,

@@ -1,4 +1,4 @@
-import { conditionEntries, restingState, type Conditions } from '../../procedure';
+import { circumstanceWords, conditionEntries, restingState, USUAL, type Conditions } from '../../procedure';
 import type { UnitModelDocument } from '../../unit-model';
 import { conditionName, spoken } from './unmet';
 
@@ -14,6 +14,7 @@ export function conditionWords(model: UnitModelDocument, conditions: Conditions)
     parts = {},
     positions = {},
     press = {},
+    circumstances = {},
   } = conditions;
   const words = [
     ...Object.entries(supplies).map(([id, held]) => `${id} ${held.replaceAll('-', ' ')}`),
@@ -25,6 +26,9 @@ export function conditionWords(model: UnitModelDocument, conditions: Conditions)
       .filter(({ group, state: held }) => held !== restingState(group))
       .map((entry) => `${conditionName(model, entry)} ${entry.group === 'leads' ? 'off' : spoken(entry.state)}`),
     ...conditionEntries({ positions }).map((entry) => `${conditionName(model, entry)} at ${entry.state}`),
+    ...conditionEntries({ circumstances })
+      .filter(({ state: held }) => held !== USUAL)
+      .map(({ id, state: held }) => circumstanceWords(id, held)),
   ];
   return words.join(', ');
 }

@@ -1,7 +1,12 @@
 import {
+  CIRCUMSTANCES,
+  circumstanceOf,
+  circumstanceWords,
   conditionEntries,
+  isFedElsewhere,
   requirementsOf,
   stateOf,
+  USUAL,
   type AfterCondition,
   type ConditionEntry,
   type ConditionGroup,
@@ -82,7 +87,20 @@ function unmetElectronics(wiring: Wiring, { from, to }: MeasuringMethod, holding
 
 /** What stands between the conditions that hold and those required. Unknown meets nothing. */
 export function unmetConditions(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
-  return [...unmetStates(model, required, holding), ...unmetRepairs(model, required, holding)];
+  return [
+    ...unmetFeed(required, holding),
+    ...unmetStates(model, required, holding),
+    ...unmetRepairs(model, required, holding),
+  ];
+}
+
+/** What is fed from elsewhere is live whatever the switches of the machine say, and however often they were proven dead. */
+function unmetFeed(required: Conditions, holding: Conditions): readonly Unmet[] {
+  const isToBeOff = Object.values(required.supplies ?? {}).some((state) => state !== 'on' && state !== 'unknown');
+  if (!isToBeOff || !isFedElsewhere(holding)) return [];
+  const found = circumstanceOf(holding, 'feed');
+  const words = `it is ${circumstanceWords('feed', found)}: that feed comes off first`;
+  return [{ group: 'circumstances', id: 'feed', state: USUAL, found, words }];
 }
 
 function unmetRepairs(model: UnitModelDocument, required: Conditions, holding: Conditions): readonly Unmet[] {
@@ -198,6 +216,8 @@ export function conditionName(model: UnitModelDocument, entry: Pick<ConditionEnt
       return `interlock ${elementName(model, entry.id)}`;
     case 'covers':
       return coverName(model, entry.id);
+    case 'circumstances':
+      return (CIRCUMSTANCES[entry.id]?.name ?? entry.id).toLowerCase();
     case 'positions':
       return `selector ${entry.id.replaceAll('-', ' ')}`;
     default:

@@ -1,16 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { GradeWords } from '../visit/view/grade-words';
+import { GuardList } from '../visit/step/guard-list';
 import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import { Select } from '../kit/select';
 import {
+  evidenceFor,
   formatReading,
   freeFinding,
+  guardsBeforeFinding,
   readingTitle,
   SUSPECT_CLASSES,
   verdictWord,
   type EventBody,
+  type FreeLine,
   type SuspectClass,
   type VisitContext,
   type VisitState,
@@ -24,7 +28,7 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
 /** A conclusion in the technician's words, with the readings it rests on; they give it its grade. */
 @Component({
   selector: 'jx-finding-form',
-  imports: [Button, FormsModule, GradeWords, TextField, Select],
+  imports: [Button, FormsModule, GradeWords, GuardList, TextField, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); record()">
@@ -57,6 +61,15 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
         Grade: <strong>{{ draft().grade | gradeWords }}</strong>. Only measured and judged readings make a finding
         likely.
       </p>
+      @if (notProven().length > 0) {
+        <p class="small"><strong>Not proven:</strong> {{ notProven().join('; ') }}</p>
+      }
+      <jx-guard-list
+        label="Before it is recorded"
+        [canSettle]="true"
+        [guards]="guards()"
+        (wanted)="wanted.emit($event)"
+      />
       @if (lacks()) {
         <p role="alert"><strong>Say in words what was found.</strong></p>
       }
@@ -73,6 +86,8 @@ export class FindingForm {
   readonly visit = input.required<VisitState>();
   readonly recorded = output<EventBody>();
   readonly cancelled = output();
+  /** The reading that settles one of its traps. */
+  readonly wanted = output<FreeLine>();
   protected readonly classes = SUSPECT_CLASSES.map((id) => ({ id, name: CLASS_WORDS[id] ?? id }));
   protected readonly kind = signal<SuspectClass>('wiring');
   protected readonly item = signal('');
@@ -95,6 +110,12 @@ export class FindingForm {
       rests: [...this.rests()],
     }),
   );
+
+  /** What a colleague would say before it is recorded: the same as before any conclusion of a chart. */
+  protected readonly guards = computed(() =>
+    guardsBeforeFinding(this.context(), this.visit(), this.draft(), new Date().toISOString()),
+  );
+  protected readonly notProven = computed(() => evidenceFor(this.context(), this.visit(), this.draft()).unproven);
 
   protected toggle(id: string): void {
     this.rests.update((rests) => {

@@ -90,6 +90,8 @@ export class FreePage {
   readonly lookWanted = output();
   /** To the step of the chart. */
   readonly left = output();
+  /** To how everything stands, to be changed there. */
+  readonly stateWanted = output();
 
   private readonly injector = inject(Injector);
   private readonly form = viewChild(FreeLineForm);
@@ -232,6 +234,12 @@ export class FreePage {
     this.line.set({ function: measured, from, to, expects, text: '' });
     this.form()?.clear();
     this.commanded.emit({ kind: 'record', body: entered.body });
+  }
+
+  /** Leaves the finding for the reading that settles a doubt of it. */
+  protected settle(line: FreeLine): void {
+    this.panel.set(undefined);
+    this.use(line);
   }
 
   protected use(line: FreeLine): void {

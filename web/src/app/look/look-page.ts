@@ -23,6 +23,7 @@ import { preferencesFeature } from '../preferences/preferences.reducer';
 import type { StepCommand } from '../visit/step/step-command';
 import { UndoButton } from '../visit/step/undo-button';
 import { CodeList } from './code-list';
+import { FirstLook } from './first-look';
 import { SignForm } from './sign-form';
 import { SuspicionList } from './suspicion-list';
 import { WhereToStart } from './where-to-start';
@@ -30,7 +31,7 @@ import { WhereToStart } from './where-to-start';
 /** Before the meter comes out: what matters about this unit, what its lamps say, what it does, and where to begin. */
 @Component({
   selector: 'jx-look-page',
-  imports: [Button, CodeList, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
+  imports: [Button, CodeList, FirstLook, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './look-page.html',
   styleUrl: './look-page.scss',

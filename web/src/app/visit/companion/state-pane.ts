@@ -6,6 +6,7 @@ import { TextField } from '../../kit/text-field';
 import {
   CAUTIONS,
   elementName,
+  isFreeUnitModel,
   powerUpRefusal,
   startedByCall,
   terminalLabel,
@@ -13,13 +14,15 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { CircumstanceList } from './circumstance-list';
 import { HandOver } from './hand-over';
 import { inService, stateGroups, type StateRow } from './state-rows';
+import { UndrawnState } from './undrawn-state';
 
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
   selector: 'jx-state-pane',
-  imports: [Button, FormsModule, HandOver, LineForm, TextField],
+  imports: [Button, CircumstanceList, FormsModule, HandOver, LineForm, TextField, UndrawnState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-pane.html',
   styleUrl: './state-pane.scss',
@@ -33,6 +36,7 @@ export class StatePane {
   protected readonly leadEnd = signal('');
   protected readonly part = signal('');
   protected readonly hazard = signal({ kind: 'mains', where: '' });
+  protected readonly isUndrawn = computed(() => isFreeUnitModel(this.context().model));
   protected readonly groups = computed(() => stateGroups(this.context(), this.visit()));
   protected readonly wires = computed(() => {
     const { model } = this.context();

@@ -60,7 +60,9 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     },
     {
       title: 'Calls',
-      rows: (model.calls ?? []).map(({ id }) =>
+      rows: [
+        ...new Set([...(model.calls ?? []).map(({ id }) => id), ...Object.keys(visit.conditions.calls ?? {})]),
+      ].map((id) =>
         row(
           'calls',
           id,
@@ -71,19 +73,12 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     {
       title: 'Plugs',
       ...caution,
-      rows: model.boards.flatMap((board) =>
-        board.connectors
-          .filter(({ pluggable }) => pluggable)
-          .map(({ id }) =>
-            row(
-              'connectors',
-              `${board.id}.${id}`,
-              (['in', 'out'] as const).map((state) => ({
-                state,
-                body: { type: 'connector-changed', connector: `${board.id}.${id}`, state },
-              })),
-            ),
-          ),
+      rows: [...new Set([...plugsOf(model), ...Object.keys(visit.conditions.connectors ?? {})])].map((connector) =>
+        row(
+          'connectors',
+          connector,
+          (['in', 'out'] as const).map((state) => ({ state, body: { type: 'connector-changed', connector, state } })),
+        ),
       ),
     },
     {
@@ -118,6 +113,12 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     },
   ];
   return groups.filter(({ rows }) => rows.length > 0);
+}
+
+function plugsOf({ boards }: UnitModelDocument): readonly string[] {
+  return boards.flatMap((board) =>
+    board.connectors.filter(({ pluggable }) => pluggable).map(({ id }) => `${board.id}.${id}`),
+  );
 }
 
 /** The covers of a unit; one where its model lists none. */

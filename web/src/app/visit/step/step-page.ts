@@ -4,6 +4,7 @@ import {
   CAUTIONS,
   cautionsHere,
   conditionsWords,
+  PASSING_REASONS,
   currentStep,
   isChartEnded,
   spokenStep,
@@ -30,6 +31,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from '../../kit/button';
+import { Choice } from '../../kit/choice';
 import { TextField } from '../../kit/text-field';
 import { Speech } from '../speech';
 import { ActionStep } from './action-step';
@@ -49,6 +51,7 @@ type Panel = 'note' | 'pass' | undefined;
   imports: [
     ActionStep,
     Button,
+    Choice,
     ConclusionStep,
     EndStep,
     FormsModule,
@@ -90,6 +93,9 @@ export class StepPage {
   protected readonly stepId = computed(() => this.visit().step ?? '');
   protected readonly isEnded = computed(() => isChartEnded(this.visit()) || this.visit().closed);
   protected readonly caption = computed(() => stepCaption(this.context(), this.visit()));
+  /** To how everything stands, to be changed there. */
+  readonly stateWanted = output();
+  protected readonly reasons = PASSING_REASONS.map((reason) => ({ id: reason, name: reason }));
   protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
   protected readonly canSpeak = this.speech.isAvailable;
   /** Cautions once a visit: those of earlier steps are only named. */
@@ -162,8 +168,8 @@ export class StepPage {
     const step = this.step();
     if (!step || step.kind === 'decide') return;
     const reason = this.panelText().trim();
-    // The record has to say why a step was skipped; the other two say it themselves.
-    if (how === 'skipped' && reason === '') return this.panelField()?.nativeElement.focus();
+    // The record has to say what stood in the way; what is not on this unit says so itself.
+    if (how !== 'not-applicable' && reason === '') return this.panelField()?.nativeElement.focus();
     recordAnswer(answerStep(this.context(), this.visit(), { kind: 'passed', how, reason }), this.commanded);
   }
 

@@ -1,9 +1,12 @@
 import { clockWords } from './clock-words';
 import {
+  circumstanceOf,
+  circumstanceWords,
   elementName,
   formatValue,
   heldInterlocks,
   inBase,
+  isFedElsewhere,
   openBypasses,
   provenSince,
   readQuantity,
@@ -21,7 +24,12 @@ export interface SafetyItem {
 
 /** State that can hurt, for the top strip: every supply and every bypass, never dropping one. */
 export function safetyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
-  return [...supplyItems(context, state), ...bypassItems(context, state), ...interlockItems(context, state)];
+  return [
+    ...supplyItems(context, state),
+    ...feedItems(state),
+    ...bypassItems(context, state),
+    ...interlockItems(context, state),
+  ];
 }
 
 /** Supplies in the same state share one chip. */
@@ -38,6 +46,13 @@ function supplyItems(context: VisitContext, state: VisitState): readonly SafetyI
     text: `${held === 'proven-dead' ? deadWords(since) : STATE_WORDS[held]} ${volts.join(' / ')}`,
     isCaution: held !== 'proven-dead' && held !== 'plug-out',
   }));
+}
+
+/** Live whatever the supplies of the machine say. */
+function feedItems({ conditions }: VisitState): readonly SafetyItem[] {
+  return isFedElsewhere(conditions)
+    ? [{ id: 'feed', text: `⚡ ${circumstanceWords('feed', circumstanceOf(conditions, 'feed'))}`, isCaution: true }]
+    : [];
 }
 
 /** A proof has an age, and is no more than somebody's word of a moment ago. */
