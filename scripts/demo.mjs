@@ -25,7 +25,9 @@ spawnSync(process.execPath, [
   folder,
 ]);
 const different = [...read()].filter(([name, text]) => before.get(name) !== text).map(([name]) => name);
-for (const name of different) console.error(`demo/data/visits/${name} is not what its script makes; run: npm run demo`);
+if (isCheck)
+  for (const name of different)
+    console.error(`demo/data/visits/${name} is not what its script makes; run: npm run demo`);
 if (isCheck) {
   for (const [name, text] of before) writeFileSync(join(folder, name), text);
   process.exitCode = different.length > 0 ? 1 : 0;

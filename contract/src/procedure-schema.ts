@@ -224,6 +224,7 @@ const steps = {
   )({
     kind: kind('action'),
     ...stepFields,
+    requires: says('What has to hold before it is done.', conditionsSchema),
     sets: says('What holds after it.', conditionsSchema),
     mayStart: says('What may start or open when it succeeds; an empty list says "nothing".', listOf(name().required())),
     bypass: says('The jumper it puts in.', optional(bypass)),
@@ -239,6 +240,7 @@ const steps = {
   )({
     kind: kind('observation'),
     ...stepFields,
+    requires: says('What has to hold for the look to say anything.', conditionsSchema),
     answers: branches('Answer to the step it leads to, the likeliest first.'),
     ...decides,
   }),

@@ -5,7 +5,8 @@ import { withMeta, type Plain, type TextForm } from './said';
 const LONGEST_NAME = 200;
 const LONGEST_TEXT = 4000;
 const NEVER_IDS: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype']);
-const ID = /^[A-Za-z0-9][\w.:@+-]{0,119}$/;
+/** A terminal is called what stands beside it: plus and minus are names as well. */
+const ID = /^(?:[A-Za-z0-9][\w.:@+-]{0,119}|[+-])$/;
 
 export function text(longest = LONGEST_TEXT) {
   return yup.string().max(longest, ({ max }) => `is longer than ${max} characters`);
@@ -17,8 +18,8 @@ export function name() {
 
 export const ID_FORM: TextForm = {
   name: 'id',
-  what: 'Letters, digits and - _ . : + @; stable, never shown without its name.',
-  pattern: '^(?!constructor$|prototype$)[A-Za-z0-9][\\w.:@+-]{0,119}$',
+  what: 'Letters, digits and - _ . : + @, or + or - alone; stable, never shown without its name.',
+  pattern: '^(?!constructor$|prototype$)(?:[A-Za-z0-9][\\w.:@+-]{0,119}|[+-])$',
   examples: ['mist-pump-panel', 'K1', 'CB.X1'],
 };
 

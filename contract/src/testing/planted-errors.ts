@@ -91,7 +91,36 @@ const firstPlug = (model: Node): string => {
   return `${String(board?.['id'])}.${String(list(board?.['connectors'])[0]?.['id'])}`;
 };
 
+/** Nothing in the chart points at it any more. */
+function silenced(chart: Node, item: string): void {
+  const element = item.split(':')[0] ?? item;
+  const isOther = (reference: unknown): boolean => String(reference).split(':')[0] !== element;
+  const silence = (place: Node): void => {
+    for (const [outcome, references] of Object.entries(node(place['implicates'])))
+      node(place['implicates'])[outcome] = (references as unknown[]).filter(isOther);
+  };
+  for (const [, step] of stepsOf(chart)) {
+    silence(step);
+    for (const method of Object.values(node(node(step['measure'])['methods']))) silence(node(method));
+  }
+}
+
 const CHART_KINDS: Readonly<Record<string, Planter>> = {
+  'an accusation that nothing makes': (chart) =>
+    ofKind(chart, 'conclusion')
+      .filter(([, step]) => step['item'] !== undefined && step['gradeAtMost'] === undefined)
+      .filter(() => ofKind(chart, 'chain').length + ofKind(chart, 'procedureCall').length === 0)
+      .map(([id, step]): Place => [id, (copy) => silenced(copy, String(step['item']))]),
+  'a look at what is never called': atSteps(
+    'observation',
+    (step) => (step['requires'] = { ...node(step['requires']), calls: { XX9: 'on' } }),
+  ),
+  'an action that waits for what is not there': atSteps(
+    'action',
+    (step) => (step['requires'] = { ...node(step['requires']), connectors: { XX9: 'out' } }),
+  ),
+  'a circumstance nobody knows': asked(() => ({ circumstances: { XX9: 'on' } })),
+  'a state that no circumstance has': asked(() => ({ circumstances: { feed: 'XX9' } })),
   'begun in the middle, behind the proof of dead': (chart) =>
     ofKind(chart, 'measurement')
       .filter(([id, step]) => {

@@ -83,6 +83,8 @@ export interface StepCommon {
 
 export interface ActionStep extends StepCommon {
   readonly kind: 'action';
+  /** What has to hold before it is done. */
+  readonly requires?: Conditions;
   readonly sets?: Conditions;
   /** What may start or open when this succeeds; an empty list says "nothing". */
   readonly mayStart?: readonly string[];
@@ -112,6 +114,8 @@ export interface BypassDocument {
 
 export interface ObservationStep extends StepCommon {
   readonly kind: 'observation';
+  /** What has to hold for the look to say anything: a lamp is dark without supply as well. */
+  readonly requires?: Conditions;
   readonly answers: Readonly<Record<string, Target>>;
   readonly clears?: Readonly<Record<string, readonly string[]>>;
   readonly implicates?: Readonly<Record<string, readonly string[]>>;

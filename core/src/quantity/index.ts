@@ -1,3 +1,4 @@
+export { awgSquareMillimetres, readAwg } from './awg';
 export { formatQuantity, formatSpan, formatValue } from './format-quantity';
 export { formatReading } from './format-reading';
 export {

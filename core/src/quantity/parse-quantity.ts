@@ -1,3 +1,4 @@
+import { readAwg } from './awg';
 import { parseAmount } from './parse-amount';
 import type { Quantity } from './quantity';
 import { UNITS, type Dimension, type UnitSymbol } from './unit';
@@ -25,9 +26,12 @@ const EXAMPLES: Readonly<Record<Dimension, readonly string[]>> = {
   'apparent-power': ['80 VA'],
   energy: ['10 J'],
   length: ['6 m', '30 cm'],
-  'cross-section': ['0.75 mm²'],
+  'cross-section': ['0.75 mm²', 'AWG 18', '2/0 AWG'],
   ratio: ['15 %'],
 };
+
+/** Sizes are reckoned to three digits: the last of the finest is a ten thousandth of a square millimetre. */
+const AWG_DIGIT = -4;
 
 /**
  * Reads a quantity of a document: unit expected, one of `dimensions`, a trailing `?` marks it as assumed.
@@ -38,6 +42,9 @@ export function parseQuantity(text: string, ...dimensions: readonly [Dimension, 
   const assumed = text.trimEnd().endsWith('?');
   const bare = assumed ? text.trimEnd().slice(0, -1) : text;
   let message = '';
+  const size = dimensions.includes('cross-section') ? readAwg(bare) : undefined;
+  if (size !== undefined)
+    return { outcome: 'quantity', quantity: { value: size, unit: 'mm²', exponent: AWG_DIGIT, assumed } };
   for (const dimension of dimensions) {
     const parsed = parseAmount(bare, { dimension, unit: baseUnit(dimension), prefix: 0 });
     // In a document nobody can be asked, and a unit written out in full is not a slip of the thumb.

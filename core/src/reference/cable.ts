@@ -4,12 +4,6 @@ import { CONDUCTOR_COEFFICIENTS, type ConductorMaterial } from './winding';
 const RESISTIVITY: Readonly<Record<ConductorMaterial, number>> = { copper: 1e-6 / 58, aluminium: 0.028264e-6 };
 const PER_SQUARE_MILLIMETRE = 1e6;
 
-/** Cross-section in mm² of an AWG size: diameter 0.127 mm × 92^((36 − n)/39) (ASTM B258). 0 is 1/0, −1 is 2/0. */
-export function awgSquareMillimetres(gauge: number): number {
-  const diameter = 0.127 * 92 ** ((36 - gauge) / 39);
-  return (Math.PI / 4) * diameter ** 2;
-}
-
 /** Ohms per metre of one conductor at `celsius`. */
 export function ohmsPerMetre(squareMillimetres: number, material: ConductorMaterial = 'copper', celsius = 20): number {
   const warm = 1 + CONDUCTOR_COEFFICIENTS[material] * (celsius - 20);

@@ -1,5 +1,5 @@
 export { balanceOf, type Balance } from './balance';
-export { awgSquareMillimetres, cableDrop, ohmsPerMetre, type CableRun } from './cable';
+export { cableDrop, ohmsPerMetre, type CableRun } from './cable';
 export {
   CALCULATORS,
   runCalculator,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import { awgSquareMillimetres } from '../quantity';
 import {
-  awgSquareMillimetres,
   balanceOf,
   betaCelsius,
   betaOhms,

@@ -57,6 +57,7 @@ export {
   clearsReference,
   coverName,
   isKnownElement,
+  isPartOf,
   isLandingOf,
   itemOf,
   parseReference,

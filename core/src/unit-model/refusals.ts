@@ -20,6 +20,7 @@ export const REFUSALS = {
   noMeterNamed: () => 'A proof of dead belongs to one meter: say which it is, at the top.',
   unpublished: (supply: string, roles: readonly string[]) =>
     `The ${supply} supply cannot be proven dead: its data say no terminal for ${roles.join(', ').replaceAll('-', ' ')}.`,
+  notYet: (lacks: readonly string[]) => `Not yet: ${lacks.join('; ')}.`,
   handsOff: (lacks: readonly string[]) => `Hands off the wiring yet: ${lacks.join('; ')}.`,
   boardShorted: (board: string) =>
     `${board} gets no power: something that plugs into it is shorted. Mend that and clear it again.`,

@@ -77,13 +77,19 @@ export function elementName(model: UnitModelDocument, reference: string): string
   const device = model.devices.find((each) => each.id === owner);
   const board = model.boards.find((each) => each.id === owner);
   const wire = model.wires.find((each) => each.id === owner);
+  const cable = model.cables?.find((each) => each.id === owner);
+  const supply = model.supplies.find((each) => each.id === owner);
   const name = device
     ? `${device.name ?? device.kind} ${device.id}`
     : board
       ? `${board.name} ${board.id}${inner ? `, ${functionName(board, inner)}` : ''}`
       : wire
         ? `wire ${terminalLabel(model, wire.from)} to ${terminalLabel(model, wire.to)}`
-        : reference;
+        : cable
+          ? (cable.name ?? `cable ${cable.id}`)
+          : supply
+            ? `${supply.name ?? supply.id} supply`
+            : reference;
   const capital = name.charAt(0).toUpperCase() + name.slice(1);
   return mode ? `${capital} (${mode.replaceAll('-', ' ')})` : capital;
 }
@@ -107,15 +113,37 @@ export function parseReference(model: UnitModelDocument, reference: string): Ele
 }
 
 /**
- * Whether clearing one thing clears what another names: the whole its functions and every way it may fail, a function or a
- * way of failing only itself.
+ * Whether clearing one thing clears what another names: the whole its functions, cores and parts and every way it may fail, a
+ * part or a way of failing only itself.
  *
  * @example clearsReference({ boards: [], devices: [], wires: [], supplies: [] }, 'K1', 'K1:coil-open') // true
  */
 export function clearsReference(model: UnitModelDocument, cleared: string, accused: string): boolean {
   const [one, other] = [parseReference(model, cleared), parseReference(model, accused)];
   if (one.mode !== undefined) return one.element === other.element && one.mode === other.mode;
-  return one.element === other.element || other.element.startsWith(`${one.element}:`);
+  return one.element === other.element || isPartOf(model, other.element, one.element);
+}
+
+/** Wholes within wholes: a model that goes round in circles is no reason never to come back. */
+const DEEPEST = 8;
+
+/**
+ * Whether an element belongs to a whole that is named as one: a function to its board, a core to its cable, a device to the
+ * assembly it is bought with.
+ */
+export function isPartOf(model: UnitModelDocument, element: string, whole: string): boolean {
+  let inside: string | undefined = element;
+  for (let depth = 0; depth < DEEPEST && inside !== undefined; depth += 1) {
+    inside = wholeOf(model, inside);
+    if (inside === whole) return true;
+  }
+  return false;
+}
+
+function wholeOf(model: UnitModelDocument, element: string): string | undefined {
+  const { owner, inner } = parseElement(element);
+  if (inner !== undefined) return owner;
+  return model.devices.find(({ id }) => id === element)?.partOf ?? model.wires.find(({ id }) => id === element)?.cable;
 }
 
 /** True when the element a reference names is in the wiring list. */
@@ -123,7 +151,7 @@ export function isKnownElement(model: UnitModelDocument, reference: string): boo
   const { owner, inner } = parseElement(parseReference(model, reference).element);
   const board = model.boards.find((each) => each.id === owner);
   if (board) return inner === undefined || (board.functions ?? []).some((each) => each.id === inner);
-  return model.devices.some((each) => each.id === owner) || model.wires.some((each) => each.id === owner);
+  return [...model.devices, ...model.wires, ...(model.cables ?? []), ...model.supplies].some(({ id }) => id === owner);
 }
 
 /** What one buys: the item a device belongs to, the board of a board function, the element itself otherwise. */

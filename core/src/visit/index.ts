@@ -36,6 +36,7 @@ export {
   type ChartProgress,
   type Unmet,
   unmetForAction,
+  unmetForStep,
   unmetForHands,
 } from './walking';
 export {

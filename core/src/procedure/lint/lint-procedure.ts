@@ -15,6 +15,7 @@ import { lintNames } from './names';
 import { lintNotYet } from './not-yet';
 import { lintReferences } from './references';
 import { lintShape } from './shape';
+import { lintUnsupported } from './unsupported';
 
 /**
  * Everything that is wrong with a procedure, given the unit model it is written for and the general procedures it may
@@ -48,5 +49,6 @@ export function lintProcedure(
     ...lintGiven(walked),
     ...lintAccusations(walked, model),
     ...lintConclusions(walked),
+    ...lintUnsupported(walked, model),
   ];
 }

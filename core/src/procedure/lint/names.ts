@@ -43,6 +43,8 @@ export function lintNames(procedure: ProcedureDocument, wiring: Wiring): Problem
         problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
       continue;
     }
+    if (step.kind === 'action' || step.kind === 'observation')
+      problems.push(...lint(step.requires, `${path}.requires`));
     problems.push(...lint(step.with, `${path}.with`), ...lintOption(step.onlyWith, `${path}.onlyWith`, model));
     if (step.kind === 'action') {
       problems.push(...lint(step.sets, `${path}.sets`));

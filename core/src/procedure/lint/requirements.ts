@@ -18,12 +18,24 @@ export function requirementsAt(
   during: PossibleStates,
   wiring: Wiring,
 ): readonly Requirement[] {
+  if (step.kind === 'action' || step.kind === 'observation') {
+    const entries = conditionEntries(step.requires).filter(({ group }) => SET_UP_GROUPS.includes(group));
+    return entries.length === 0 ? [] : [{ path: `steps.${id}.requires`, entries }];
+  }
   if (step.kind !== 'measurement' || step.measure.proofOfDead) return [];
   return methodsWithPath(step, `steps.${id}.measure`).map(([method, path]) => {
     const isCut = isReadCutOff(method, during, wiring);
     const requires = isCut ? method.requires : requirementsOf(wiring.model, method);
-    return { path, entries: conditionEntries(requires).filter(({ group }) => SET_UP_GROUPS.includes(group)) };
+    const entries = conditionEntries(requires).filter(({ group }) => SET_UP_GROUPS.includes(group));
+    return { path, entries: entries.filter((entry) => !isOfOnePart(step, entry)) };
   });
+}
+
+/** Parts that want it in different states are set up one by one, as they are read. */
+function isOfOnePart({ measure }: MeasurementStep, { group, id, state }: ConditionEntry): boolean {
+  return (measure.set ?? []).some((part) =>
+    conditionEntries(part.requires).some((other) => other.group === group && other.id === id && other.state !== state),
+  );
 }
 
 /** Ohms whose points hands have cut off from every source; an insulation test never is. */

@@ -1,4 +1,5 @@
-import { awgSquareMillimetres, cableDrop, ohmsPerMetre } from '../cable';
+import { awgSquareMillimetres } from '../../quantity';
+import { cableDrop, ohmsPerMetre } from '../cable';
 import { capacitorAmps, capacitorFarads, coilImpedance, heaterOhms, heaterWatts, loadAmps, ratedAmps } from '../load';
 import { nearestPosition } from '../selector';
 import { strayVolts } from '../stray-voltage';

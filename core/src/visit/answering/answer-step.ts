@@ -6,7 +6,7 @@ import type { Verdict } from '../../verdict';
 import type { VisitContext, VisitState } from '../record';
 import { powerUpRefusal } from '../safety';
 import { passTarget, undecidedHere, type UndecidedHere } from '../standing';
-import { currentStep, unmetForAction } from '../walking';
+import { currentStep, unmetForAction, unmetForStep } from '../walking';
 import { PASSING_REASONS, refused, taken, type Answer, type Answered } from './answer';
 import { answerMatrix } from './answer-matrix';
 
@@ -24,7 +24,7 @@ export function answerStep(context: VisitContext, state: VisitState, answer: Ans
     case 'disagreed':
       return disagreed(step, id, answer.reason);
     case 'seen':
-      return seen(step, id, answer);
+      return seen(context, state, step, answer);
     case 'read': {
       const entered = enterReading(context, state, answer);
       return entered.outcome === 'error' ? refused(entered.message, entered.accepted) : entered;
@@ -80,15 +80,26 @@ function actionRefusal(context: VisitContext, state: VisitState, step: ActionSte
 }
 
 function handsRefusal(context: VisitContext, state: VisitState, step: ActionStep): string | undefined {
+  const first = unmetForStep(context.wiring, step, state.conditions);
+  if (first.length > 0) return REFUSALS.notYet(first.map(({ words }) => words));
   const unmet = unmetForAction(context.wiring, step, state.conditions);
   return unmet.length === 0 ? undefined : REFUSALS.handsOff(unmet.map(({ words }) => words));
 }
 
-function seen(step: WalkableStep, id: string, { answer, grade }: Extract<Answer, { kind: 'seen' }>): Answered {
+function seen(
+  { wiring }: VisitContext,
+  state: VisitState,
+  step: WalkableStep,
+  { answer, grade }: Extract<Answer, { kind: 'seen' }>,
+): Answered {
+  const id = state.step ?? '';
   if (step.kind !== 'observation') return refused(`"${id}" is nothing to look at.`);
   const target = Object.hasOwn(step.answers, answer) ? step.answers[answer] : undefined;
   if (target === undefined) return refused(`"${answer}" is no answer of "${id}".`, Object.keys(step.answers));
   if (step.skippable === false && grade === 'assumed') return refused(REFUSALS.safetyLook(id));
+  // What is assumed was not looked at: it says nothing either way.
+  const unmet = grade === 'assumed' ? [] : unmetForStep(wiring, step, state.conditions);
+  if (unmet.length > 0) return refused(REFUSALS.notYet(unmet.map(({ words }) => words)));
   return taken({
     type: 'observation-made',
     step: id,

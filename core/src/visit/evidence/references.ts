@@ -1,4 +1,4 @@
-import { itemOf, parseReference, type UnitModelDocument } from '../../unit-model';
+import { isPartOf, parseReference, type UnitModelDocument } from '../../unit-model';
 import type { ConclusionStep } from '../../procedure';
 import type { FindingReached } from '../record';
 
@@ -9,8 +9,8 @@ export type AccusedItem = Pick<ConclusionStep, 'item' | 'mode'>;
 export type Accused = AccusedItem & Partial<Pick<FindingReached, 'class' | 'rests'>>;
 
 /**
- * Whether a reference is about what is accused: the element itself, for a board one of its functions, failing in the same
- * way where both say in which.
+ * Whether a reference is about what is accused: the element itself, or one that is part of the other (a function of a board,
+ * a core of a cable, a device of an assembly), failing in the same way where both say in which.
  */
 export function concerns(model: UnitModelDocument, reference: string, accused: AccusedItem): boolean {
   if (accused.item === undefined) return false;
@@ -20,8 +20,8 @@ export function concerns(model: UnitModelDocument, reference: string, accused: A
   if (found.mode !== undefined && mode !== undefined && found.mode !== mode) return false;
   return (
     found.element === named.element ||
-    itemOf(model, reference) === named.element ||
-    named.element.startsWith(`${found.element}:`)
+    isPartOf(model, found.element, named.element) ||
+    isPartOf(model, named.element, found.element)
   );
 }
 

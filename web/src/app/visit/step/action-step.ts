@@ -5,6 +5,7 @@ import {
   formatQuantity,
   parseQuantity,
   unmetForAction,
+  unmetForStep,
   type ActionStep as ActionStepDocument,
   type VisitContext,
   type VisitState,
@@ -56,7 +57,9 @@ import { UnmetList } from './unmet-list';
           [unmet]="unmet()"
           (recorded)="commanded.emit({ kind: 'record', body: $event })"
         >
-          <p><strong>Hands off the wiring yet:</strong></p>
+          <p>
+            <strong>{{ isForHands() ? 'Hands off the wiring yet:' : 'Not yet:' }}</strong>
+          </p>
         </jx-unmet-list>
       } @else if (refusal(); as refusal) {
         <p class="caution" role="alert">
@@ -88,6 +91,9 @@ export class ActionStep {
   /** What is not dead yet, where hands go to the wiring. */
   protected readonly unmet = computed(() =>
     unmetForAction(this.context().wiring, this.step(), this.visit().conditions),
+  );
+  protected readonly isForHands = computed(
+    () => unmetForStep(this.context().wiring, this.step(), this.visit().conditions).length === 0,
   );
   private readonly answered = computed(() => answerStep(this.context(), this.visit(), { kind: 'done' }));
   protected readonly refusal = computed(() => {

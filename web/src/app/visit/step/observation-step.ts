@@ -3,6 +3,7 @@ import { Button } from '../../kit/button';
 import { Choice, type ChoiceOption } from '../../kit/choice';
 import {
   answerStep,
+  unmetForStep,
   type ObservationStep as ObservationStepDocument,
   type VisitContext,
   type VisitState,
@@ -10,6 +11,7 @@ import {
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
+import { UnmetList } from './unmet-list';
 
 type Known = 'observed' | 'reported' | 'assumed';
 
@@ -22,12 +24,29 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
 /** Something to look at, listen to or smell: one tap, or its number, answers. */
 @Component({
   selector: 'jx-observation-step',
-  imports: [Button, Choice, UndoButton],
+  imports: [Button, Choice, UndoButton, UnmetList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (unmet().length > 0) {
+      <jx-unmet-list
+        [context]="context()"
+        [visit]="visit()"
+        [unmet]="unmet()"
+        (recorded)="commanded.emit({ kind: 'record', body: $event })"
+      >
+        <p><strong>Do not look yet.</strong> It would say nothing:</p>
+      </jx-unmet-list>
+    }
     <div class="scroll answers" role="group" aria-label="Answers">
       @for (answer of answers(); track answer.id) {
-        <button jxButton type="button" kind="secondary" [attr.data-answer]="answer.id" (click)="choose($index)">
+        <button
+          jxButton
+          type="button"
+          kind="secondary"
+          [attr.data-answer]="answer.id"
+          [disabled]="isHeld()"
+          (click)="choose($index)"
+        >
           <span class="key mono">{{ $index + 1 }}</span>
           <span>{{ answer.text }}</span>
         </button>
@@ -64,6 +83,10 @@ export class ObservationStep {
       return { id, text: text ?? id.replaceAll('-', ' ') };
     }),
   );
+
+  /** What has to hold for the look to say anything. */
+  protected readonly unmet = computed(() => unmetForStep(this.context().wiring, this.step(), this.visit().conditions));
+  protected readonly isHeld = computed(() => this.unmet().length > 0 && this.known() !== 'assumed');
 
   /** What keeps somebody safe is looked at, never taken for granted. */
   protected readonly ways = computed(() =>
