@@ -43,8 +43,23 @@ export interface Evidence {
 /** The record a finding is weighed in: its log, and the chart that is walked. */
 export type Weighed = Pick<VisitState, 'trail' | 'procedure'>;
 
+/** What was weighed of a record: asked for at every tick of a page, and never other for the same log. */
+const weighed = new WeakMap<VisitContext, WeakMap<readonly TrailLine[], Map<string, Evidence>>>();
+
 /** Collects from the record what speaks for and against a conclusion, as the record stands in `state`, and weighs it. */
 export function evidenceFor(context: VisitContext, state: Weighed, accused: Accused): Evidence {
+  const { item, mode, rests, class: accusedClass } = accused;
+  const key = JSON.stringify([state.procedure, item, mode, accusedClass, rests]);
+  const trails = weighed.get(context) ?? new WeakMap<readonly TrailLine[], Map<string, Evidence>>();
+  weighed.set(context, trails);
+  const ofTrail = trails.get(state.trail) ?? new Map<string, Evidence>();
+  trails.set(state.trail, ofTrail);
+  const known = ofTrail.get(key) ?? weigh(context, state, accused);
+  ofTrail.set(key, known);
+  return known;
+}
+
+function weigh(context: VisitContext, state: Weighed, accused: Accused): Evidence {
   const { model } = context;
   const { trail } = state;
   const grounds = groundsOf(context, state);

@@ -197,6 +197,40 @@ describe('a code', () => {
       })[0],
     ).toBe(1);
   });
+
+  it('of a lock-out that only a watch tells of does the same: it may have tried often enough', () => {
+    const at = (stage: string, mark: 'never' | 'actual', after?: (visit: VisitDriver) => void): number => {
+      const visit = opened();
+      for (const { id } of BURNER_CONTEXT.model.supplies)
+        visit.log({ type: 'supply-changed', supply: id, state: 'on' });
+      const sequence = BURNER_CONTEXT.model.sequences?.find(({ stages }) => stages.some(({ id }) => id === stage));
+      const started = visit.log({ type: 'watch-started', sequence: sequence?.id ?? '', label: 'before' });
+      visit.log({ type: 'stage-marked', watch: started.id, stage, mark });
+      after?.(visit);
+      visit.log({ type: 'procedure-started', procedure: 'burner-does-not-fire', start: 'igniter-volts' });
+      visit.read('0.1');
+      const { implicates } = evidenceFor(BURNER_CONTEXT, visit.state, { item: 'BC:igniter-output' });
+      return implicates.filter(({ line }) => line.event.type === 'reading-taken').length;
+    };
+    const stages = (BURNER_CONTEXT.model.sequences ?? []).flatMap((each) => each.stages);
+    const lockOuts = stages.filter(({ holdOff }) => holdOff === 'lock-out').map(({ id }) => id);
+    const before = stages.filter((stage) => [stage.else, stage.then].some((end) => lockOuts.includes(end ?? '')));
+    expect(before.length).toBeGreaterThan(1);
+    for (const { id } of before) {
+      expect(at(id, 'never')).withContext(id).toBe(0);
+      expect(at(id, 'actual')).withContext(id).toBe(1);
+      const anew = (visit: VisitDriver): void => {
+        visit.log({ type: 'call-changed', call: 'enrich', state: 'off' });
+        visit.log({ type: 'call-changed', call: 'enrich', state: 'on' });
+      };
+      expect(at(id, 'never', anew))
+        .withContext(`${id}, called anew`)
+        .toBe(1);
+      expect(at(id, 'never', (visit) => visit.log({ type: 'codes-cleared', how: 'reset' })))
+        .withContext(id)
+        .toBe(1);
+    }
+  });
 });
 
 describe('a finding in words', () => {

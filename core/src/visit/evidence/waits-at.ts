@@ -1,8 +1,8 @@
 import { FUNCTIONS } from '../../quantity';
 import { stateOf, type Conditions } from '../../procedure';
-import { stageOfCode } from '../../unit-model';
+import { sequenceOf, stageOfCode } from '../../unit-model';
 import { codesRead, type ReadCode } from '../intake';
-import type { TrailLine, VisitContext, VisitState } from '../record';
+import { standingOf, type TrailLine, type VisitContext, type VisitState } from '../record';
 import { holdOffsRunning } from '../walking';
 
 /**
@@ -16,7 +16,36 @@ export function waitAt(context: VisitContext, trail: readonly TrailLine[], index
   const [running] = holdOffsRunning(context, before, Date.parse(line.event.at));
   if (running) return `${running.words}, ${Math.ceil(running.remaining)} s from then: read again after it`;
   const code = lockOut(context, before);
-  return code && `it was locked out by code ${code.event.code}: clear that and read again`;
+  if (code) return `it was locked out by code ${code.event.code}: clear that and read again`;
+  const stage = stageBeforeLockOut(context, before);
+  return stage && `it may be locked out, since ${stage} never came: start it anew and read again`;
+}
+
+/**
+ * The stage a watch waited for in vain, where the sequence locks out behind it, and nothing was started since. How often it
+ * had tried by then nobody knows.
+ */
+function stageBeforeLockOut(
+  context: VisitContext,
+  before: Pick<VisitState, 'trail' | 'conditions'>,
+): string | undefined {
+  const { model } = context;
+  const missed = standingOf(before, 'stage-marked').filter(({ mark }) => mark === 'never');
+  for (const { id, watch, stage } of [...missed].reverse()) {
+    const started = standingOf(before, 'watch-started').find((each) => each.id === watch);
+    const stages = sequenceOf(model, started?.sequence ?? '')?.stages ?? [];
+    const waited = stages.find((each) => each.id === stage);
+    const ends = [waited?.else, waited?.then].map((end) => stages.find((each) => each.id === end));
+    const isLockedOut = ends.some((end) => end?.holdOff === 'lock-out');
+    const isCleared = standingOf(before, 'codes-cleared').some((cleared) => isAfter(before.trail, cleared.id, id));
+    if (waited && isLockedOut && !isCleared && !isStartedAnew(context, before, id)) return waited.name ?? waited.id;
+  }
+  return undefined;
+}
+
+function isAfter(trail: readonly TrailLine[], one: string, other: string): boolean {
+  const at = (id: string): number => trail.findIndex(({ event }) => event.id === id);
+  return at(one) > at(other);
 }
 
 /** The code of a lock-out that nothing has ended since: no clearing, no new call, no new power. */

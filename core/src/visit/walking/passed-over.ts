@@ -59,13 +59,21 @@ export interface NeverWalked {
  * proven, whatever was found behind it. In the order of the way.
  */
 export function neverWalked({ procedures }: VisitContext, trail: readonly TrailLine[]): readonly NeverWalked[] {
+  // Many jumps of one walk through a chart ask for the same steps.
+  const known = new Map<string, ReadonlySet<string>>();
+  const walkedFrom = (chart: string, begun: number): ReadonlySet<string> => {
+    const key = `${begun} ${chart}`;
+    const walked = known.get(key) ?? walkedSince(trail, chart, begun);
+    known.set(key, walked);
+    return walked;
+  };
   const found = trail.flatMap(({ event, chart, standing }, index): readonly NeverWalked[] => {
     if (standing === 'retracted' || chart === undefined) return [];
     const to = event.type === 'step-jumped' ? event.to : event.type === 'procedure-started' ? event.start : undefined;
     const procedure = procedures[chart];
     if (to === undefined || !procedure) return [];
     // What was walked before this chart was begun does not count; what is walked later makes up for what was passed over.
-    const walked = walkedSince(trail, chart, begunAt(trail.slice(0, index + 1)));
+    const walked = walkedFrom(chart, begunAt(trail.slice(0, index + 1)));
     return passedOver(procedure, walked, to).flatMap((id): readonly NeverWalked[] => {
       const step = procedure.steps[id];
       const counts = step && isWalkable(step) && (step.kind === 'measurement' || step.kind === 'observation');
