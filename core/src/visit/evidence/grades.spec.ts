@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { BURNER_CONTEXT } from '../../testing/burner';
-import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
+import type { ProcedureDocument } from '../../procedure';
+import { DEMO_CONTEXT, DEMO_PROCEDURE, VisitDriver } from '../../testing/demo';
 import { walkAnywhere } from '../../testing/random-walk';
 import { BENCH_CONTEXT, FAN_CONTEXT } from '../../testing/traps';
 import { enterFreeReading, enterReading } from '../reading';
@@ -417,5 +418,54 @@ describe('a part of an assembly', () => {
     expect(evidenceFor(context, visit.state, { item: 'FS1' }).implicates.length).toBe(1);
     visit.log({ type: 'part-fitted', part: 'M1' });
     expect(evidenceFor(context, visit.state, { item: 'FS1' }).implicates).toEqual([]);
+  });
+});
+
+describe('a zero across a contact', () => {
+  const { steps } = DEMO_PROCEDURE;
+  const across = steps['across-float'];
+  /** A chart whose author takes the zero for closed. */
+  const procedure = {
+    ...DEMO_PROCEDURE,
+    steps: { ...steps, 'across-float': { ...across, clears: { within: ['FS1'] } } },
+  } as unknown as ProcedureDocument;
+  const context = new VisitContext({ ...DEMO_CONTEXT, procedures: { [procedure.id]: procedure } });
+  const zeroAt = (...others: readonly (readonly [from: string, to: string, text: string])[]): VisitDriver => {
+    const visit = new VisitDriver(context).open();
+    for (const supply of ['mains', 'control']) visit.log({ type: 'supply-changed', supply, state: 'on' });
+    visit.log({ type: 'call-changed', call: 'mist', state: 'on' });
+    const [before, after] = [others.slice(0, 1), others.slice(1)];
+    const read = ([from, to, text]: readonly [string, string, string]): void => {
+      if (from === '') return;
+      const line = { function: 'ac-voltage', from, to, expects: 'present 24 V', text } as const;
+      const entered = enterFreeReading(visit.context, visit.state, line);
+      if (entered.outcome !== 'event') throw new Error(JSON.stringify(entered));
+      visit.log(entered.body);
+    };
+    before.forEach(read);
+    visit.log({ type: 'step-jumped', to: 'across-float' });
+    visit.read('0.02');
+    after.forEach(read);
+    return visit;
+  };
+  const clearsFloat = (visit: VisitDriver): boolean =>
+    evidenceFor(visit.context, visit.state, { item: 'PS1' }).clearsOthers.some(({ elements }) =>
+      elements.some((each) => each.startsWith('FS1')),
+    );
+  const none = ['', '', ''] as const;
+
+  it('shows it closed only where something is seen to arrive, before or after, at the feed or behind it', () => {
+    expect(clearsFloat(zeroAt())).toBeFalse();
+    expect(clearsFloat(zeroAt(['CB.X1.3', 'CB.X1.8', '26.9']))).toBeTrue();
+    expect(clearsFloat(zeroAt(none, ['CB.X1.3', 'CB.X1.8', '26.9']))).toBeTrue();
+    expect(clearsFloat(zeroAt(none, ['CB.X1.6', 'CB.X1.8', '26.9']))).toBeTrue();
+    expect(clearsFloat(zeroAt(none, ['CB.X1.3', 'CB.X1.8', '0.1']))).toBeFalse();
+  });
+
+  it('is open to whoever names something else, and says so', () => {
+    const { unproven } = evidenceFor(zeroAt().context, zeroAt().state, { item: 'PS1' });
+    expect(unproven.join()).toContain('nothing was seen to arrive there');
+    const lit = zeroAt(['CB.X1.3', 'CB.X1.8', '26.9']);
+    expect(evidenceFor(lit.context, lit.state, { item: 'PS1' }).unproven.join()).not.toContain('seen to arrive');
   });
 });

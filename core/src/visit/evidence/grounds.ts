@@ -3,6 +3,7 @@ import { supplyOf } from '../../unit-model';
 import type { JointJudgement } from '../../verdict';
 import { codesRead } from '../intake';
 import { measuredOutcome, type Grade, type TrailLine, type VisitContext, type VisitState } from '../record';
+import { isClosedByNothing } from './closed-by-volts';
 import { membersOf } from './members';
 import { isOfPartInNow, renewalsOf } from './renewals';
 import { waitAt } from './waits-at';
@@ -46,7 +47,7 @@ export function groundsOf(context: VisitContext, state: Pick<VisitState, 'trail'
         by: found.by,
         isReported,
         implicates: isHeld ? [] : implicates,
-        clears: found.clears.filter(isNow),
+        clears: found.clears.length > 0 && isClosedByNothing(context, trail, index) ? [] : found.clears.filter(isNow),
       },
     ].filter((each) => each.implicates.length + each.clears.length > 0);
   });

@@ -4,6 +4,7 @@ import { itemOf } from '../../unit-model';
 import { INCONCLUSIVE } from '../../verdict';
 import { isDecided, measuredOutcome, type TrailLine, type VisitContext, type VisitEvent } from '../record';
 import { neverWalked } from '../walking';
+import { isClosedByNothing } from './closed-by-volts';
 import { isAnyAssumed, isAssumed, waitBehind, type Ground } from './grounds';
 import { readingTitle } from './reading-title';
 
@@ -74,6 +75,8 @@ function readingWords({ context, trail, rests }: Looked, line: TrailLine, index:
   const title = readingTitle(context, { event, step });
   if (isAnyAssumed(context, trail, index)) return `${title}: assumed`;
   const { verdict } = measuredOutcome(event);
+  if (verdict === 'within' && isClosedByNothing(context, trail, index))
+    return `${title}: nothing was seen to arrive there, so nothing is shown to be closed`;
   // How warm it is is noted, not held against anything.
   const isNoted = FUNCTIONS[event.function].dimension === 'temperature';
   if (verdict === 'unjudged') return isNoted ? undefined : `${title}: not judged`;

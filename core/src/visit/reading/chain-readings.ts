@@ -12,7 +12,7 @@ import {
 } from '../../procedure';
 import { ownerOf } from '../../unit-model';
 import type { Judgement } from '../../verdict';
-import type { EventOf, TrailLine, VisitContext, VisitState } from '../record';
+import type { BypassEntry, EventOf, TrailLine, VisitContext, VisitState } from '../record';
 
 /** Every chain of this unit, as it has them. */
 export function chainsHere(context: VisitContext, state: Pick<VisitState, 'options'>): readonly Chain[] {
@@ -39,13 +39,14 @@ export function chainAsRead(context: VisitContext, state: VisitState, chain: Cha
   return chainUnder(context, state, chain, newest?.conditions ?? state.conditions);
 }
 
+/** What of a record a chain is read from. */
+interface ReadFrom {
+  readonly trail: readonly TrailLine[];
+  readonly bypasses: readonly Pick<BypassEntry, 'bypass' | 'from' | 'to'>[];
+}
+
 /** The same under these conditions. */
-export function chainUnder(
-  context: VisitContext,
-  state: VisitState,
-  chain: Chain,
-  conditions: Conditions,
-): ChainAsRead {
+export function chainUnder(context: VisitContext, state: ReadFrom, chain: Chain, conditions: Conditions): ChainAsRead {
   const readings = placesAlong(context, state.trail, chain, conditions).flatMap((place): ChainReading[] => {
     const event = state.trail[place]?.event;
     if (event?.type !== 'reading-taken') return [];
@@ -95,7 +96,7 @@ function isOnChain({ model }: VisitContext, chain: Chain, terminal = ''): boolea
 /** Jumpers that are in under these conditions, by the nodes of the chain they join. */
 function jumpersOn(
   context: VisitContext,
-  state: VisitState,
+  state: ReadFrom,
   chain: Chain,
   { bypasses = {} }: Conditions,
 ): readonly Jumper[] {
