@@ -1,6 +1,6 @@
 import { isWalkable, type ProcedureDocument, type WalkableStep } from '../../procedure';
 import { clearsReference, type UnitModelDocument } from '../../unit-model';
-import type { VisitContext } from '../record';
+import type { TrailLine, VisitContext } from '../record';
 import type { Ground } from './grounds';
 import { concerns, referenceOf, type AccusedItem } from './references';
 
@@ -12,15 +12,16 @@ export interface Elimination {
   readonly by: readonly Ground[];
 }
 
-/** How far what is accused is the last that is left of everything its chart accuses anywhere. */
+/** How far what is accused is the last that is left of everything these charts accuse anywhere. */
 export function eliminationOf(
   context: VisitContext,
-  procedure: ProcedureDocument | undefined,
+  charts: readonly ProcedureDocument[],
   accused: AccusedItem,
   grounds: readonly Ground[],
 ): Elimination {
   const { model } = context;
-  const rivals = accusable(context, procedure).filter((each) => !concerns(model, each, accused));
+  const named = new Set(charts.flatMap((chart) => accusable(context, chart)));
+  const rivals = [...named].filter((each) => !concerns(model, each, accused));
   const clearing = rivals.map((rival) => strongest(grounds.filter((each) => isClearedBy(model, each, rival))));
   return {
     rivals,
@@ -43,8 +44,8 @@ function strongest(grounds: readonly Ground[]): Ground | undefined {
 }
 
 /** Everything a chart can accuse: in its conclusions, by its outcomes, along its chains. */
-function accusable(context: VisitContext, procedure: ProcedureDocument | undefined): readonly string[] {
-  const steps = Object.values(procedure?.steps ?? {}).filter(isWalkable);
+function accusable(context: VisitContext, procedure: ProcedureDocument): readonly string[] {
+  const steps = Object.values(procedure.steps).filter(isWalkable);
   return [...new Set(steps.flatMap((step) => accusedBy(context, step)))];
 }
 
@@ -72,4 +73,23 @@ function alongChain(context: VisitContext, path: string | undefined): readonly s
   if (path === undefined) return [];
   const chain = context.chains(context.options).find((each) => each.path.id === path);
   return (chain?.links ?? []).flatMap(({ element, isAbsent }) => (isAbsent === true ? [] : [element]));
+}
+
+/**
+ * The charts whose question is still open: the one that is walked, and every one that was begun and left without a finding.
+ * Nobody gets rid of what could cause a complaint by beginning another chart.
+ */
+export function openCharts(
+  { procedures }: VisitContext,
+  { trail, procedure }: { readonly trail: readonly TrailLine[]; readonly procedure?: string },
+): readonly ProcedureDocument[] {
+  const standing = trail.filter((line) => line.standing !== 'retracted');
+  const left = standing.flatMap(({ event }, index) =>
+    event.type === 'procedure-started' && !isConcluded(standing.slice(index), event.procedure) ? [event.procedure] : [],
+  );
+  return [...new Set([...(procedure === undefined ? [] : [procedure]), ...left])].flatMap((id) => procedures[id] ?? []);
+}
+
+function isConcluded(since: readonly TrailLine[], chart: string): boolean {
+  return since.some((line) => line.event.type === 'finding-reached' && line.chart === chart);
 }

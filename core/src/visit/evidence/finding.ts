@@ -11,7 +11,7 @@ import {
   type VisitState,
 } from '../record';
 import { currentStep } from '../walking';
-import { eliminationOf, type Elimination } from './candidates';
+import { eliminationOf, openCharts, type Elimination } from './candidates';
 import { citedBy, gradeByCited } from './cited';
 import { EVIDENCE_WORDS } from './evidence-words';
 import { groundsOf, isAssumed, type Ground } from './grounds';
@@ -77,12 +77,7 @@ function weigh(context: VisitContext, state: Weighed, accused: Accused): Evidenc
   const pointing = implicating.filter((ground) => ground.by !== 'code');
   const alsoLeft = pointing.map(leftBy).sort((one, other) => one.length - other.length)[0] ?? [];
   const contradicting = contradictionsOf(model, grounds, implicating, accused);
-  const elimination = eliminationOf(
-    context,
-    context.procedures[state.procedure ?? ''],
-    accused,
-    clearing.filter(isSound),
-  );
+  const elimination = eliminationOf(context, openCharts(context, state), accused, clearing.filter(isSound));
   const cited = citedBy(context, trail, accused);
   const soundly = implicating.filter(
     (ground) => isSound(ground) && (ground.by === 'code' || leftBy(ground).length === 0),
