@@ -115,6 +115,11 @@ export const CIRCUMSTANCES: Readonly<Record<string, Circumstance>> = {
     usual: 'tips',
     states: { thin: 'thin probe', 'back-probe': 'back-probe pin', clip: 'clip', clamp: 'clamp' },
   },
+  gauge: {
+    name: 'Gauge',
+    usual: 'not said',
+    states: { 'its-medium': 'gauge set to its medium', 'other-medium': 'gauge set to another medium' },
+  },
   range: { name: 'Range', usual: 'by itself', states: {} },
   'test-voltage': {
     name: 'Test voltage',

@@ -2,7 +2,11 @@
 export const CAUTIONS: Readonly<Record<string, string>> = {
   mains: 'Mains can kill. One hand, insulated probes, covers back on what you do not measure.',
   'stored-energy': 'Charge stays after switching off. Wait, then measure before you touch.',
-  gas: 'Smell first. Gas off before anything that can spark.',
+  'live-probing':
+    'Thin probes, clips put on with the power off, one hand. Press parts with an insulating stick; never hold a live lead.',
+  jumper:
+    'Put it on with the power off where line voltage is near, hold it by its insulation, and never from a feed to its own common.',
+  gas: 'Smell first. Gas off before anything that can spark. Stand back at first light, and watch the flame.',
   heat: 'Hot for a while after it stops.',
   'moving-parts': 'It may start without warning. Hands, sleeves and tools clear.',
   'insulation-tester': 'The tester puts out up to 1000 V. Electronics unplugged, nobody touching, let it fall to zero.',
@@ -14,6 +18,7 @@ export const CAUTIONS: Readonly<Record<string, string>> = {
   solder: 'Hot iron, fumes and flux: air in, hands washed, board cleaned.',
   ladder: 'Ladder footed and tied; tools on a line; both hands for the way up.',
   'not-for-laymen': 'Refrigerant, gas and line voltage are for those who are licensed for them. Leave it to them.',
+  'handle-with-care': 'No ice chipped, no plug forced, nothing blown or sucked through a diaphragm.',
   static: 'Boards die of static. Hold them by the edges, touch earth first.',
   'second-supply': 'Fed from more than one place. One switch does not make it dead.',
   height: 'Working at height: secure yourself before you need both hands.',

@@ -14,6 +14,7 @@ export { partMeant } from './part-meant';
 export { boardsMeant, meansBoard } from './boards-meant';
 export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
 export { CAUTIONS } from './cautions';
+export { derivedHazards } from './derived-hazards';
 export {
   choiceAt,
   codeByName,

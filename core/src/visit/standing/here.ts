@@ -2,7 +2,6 @@ import { skipTarget, type MeasurementStep, type WalkableStep } from '../../proce
 import { supplyOf } from '../../unit-model';
 import { measuredOutcome, type EventOf, type VisitContext, type VisitEvent, type VisitState } from '../record';
 import { proofTasks, type ProofTask } from '../safety';
-import { currentStep } from '../walking';
 
 /** The newest event walked since the position came to its step. */
 function walkedHere(state: VisitState): VisitEvent | undefined {
@@ -69,20 +68,4 @@ export function passTarget(step: WalkableStep, how: 'skipped' | 'not-applicable'
   if (step.kind === 'decide') return undefined;
   const named = how === 'cannot-do' ? step.cannotDo : how === 'not-applicable' ? step.notApplicable : undefined;
   return named ?? skipTarget(step);
-}
-
-/** Cautions of the step, each with whether an earlier step of this chart has said it already. */
-export function cautionsHere(
-  context: VisitContext,
-  state: VisitState,
-): readonly { readonly kind: string; readonly isFirst: boolean }[] {
-  const step = currentStep(context, state);
-  if (!step || step.kind === 'decide') return [];
-  const steps = context.procedures[state.procedure ?? '']?.steps ?? {};
-  const said = new Set(
-    Object.keys(state.walks)
-      .filter((id) => id !== state.step)
-      .flatMap((id) => (steps[id] as { readonly cautions?: readonly string[] } | undefined)?.cautions ?? []),
-  );
-  return (step.cautions ?? []).map((kind) => ({ kind, isFirst: !said.has(kind) }));
 }

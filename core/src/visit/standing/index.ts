@@ -1,5 +1,6 @@
 export * from './asked-points';
 export * from './at-rest';
+export * from './cautions-here';
 export * from './here';
 export * from './methods';
 export * from './standing-at';

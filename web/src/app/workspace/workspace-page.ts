@@ -1,6 +1,7 @@
 import {
   askedReading,
   currentStep,
+  derivedHazards,
   matrixProgress,
   MEASUREMENT_FUNCTIONS,
   pointsFor,
@@ -208,7 +209,14 @@ export class WorkspacePage {
       ...standingOf(this.visit(), 'hazard-noted'),
       ...this.earlierHazards(),
       ...(this.context()?.model.hazards ?? []),
+      ...this.derivedHazards(),
     ];
+  });
+  /** What the wiring list says, where nobody has written it down. */
+  private readonly derivedHazards = computed(() => {
+    const model = this.context()?.model;
+    const written = new Set((model?.hazards ?? []).map(({ kind }) => kind));
+    return model ? derivedHazards(model).filter(({ kind }) => !written.has(kind)) : [];
   });
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
   protected readonly saved = computed(() =>

@@ -18,7 +18,7 @@ import { LineForm } from '../../kit/line-form';
 const GROUPS: readonly { readonly title: string; readonly ids: readonly string[] }[] = [
   { title: 'Feed, load and call', ids: ['feed', 'load', 'control', 'calling', 'opened', 'stage', 'reset'] },
   { title: 'The part', ids: ['warmth', 'damp', 'board', 'turned', 'batteries'] },
-  { title: 'The meter', ids: ['probe', 'range', 'test-voltage', 'end'] },
+  { title: 'The meter', ids: ['probe', 'range', 'test-voltage', 'gauge', 'end'] },
   { title: 'People', ids: ['disconnect', 'helper'] },
 ];
 
