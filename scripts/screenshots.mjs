@@ -33,7 +33,7 @@ await picture('visits', tablet, '/', async () => {});
 await picture('start', tablet, '/start', async () => {});
 await picture('before', tablet, '/start?at=co2-burner-1', async (page) => {
   await lookFirst(page, 'Burner does not fire since the rain');
-  await page.keyboard.press('r');
+  await page.keyboard.press('Alt+r');
   await page.locator('jx-tap-pad button').waitFor();
   await page.getByRole('button', { name: /no flame after three tries/ }).click();
   await page.keyboard.press('Escape');
@@ -41,13 +41,13 @@ await picture('before', tablet, '/start?at=co2-burner-1', async (page) => {
 });
 await picture('intake', tablet, '/start?at=vent-east', async (page) => {
   await lookFirst(page, 'Vent opens but does not close');
-  await page.keyboard.press('i');
+  await page.keyboard.press('Alt+i');
   await page.getByRole('button', { name: 'suddenly' }).click();
   await page.getByRole('button', { name: 'storm or surge' }).click();
 });
 await picture('lamp', tablet, '/start?at=co2-burner-2', async (page) => {
   await lookFirst(page, 'No carbon dioxide');
-  await page.keyboard.press('r');
+  await page.keyboard.press('Alt+r');
   await page.locator('jx-tap-pad button').focus();
   for (let round = 0; round < 3; round += 1) {
     for (const pause of [450, 1200, 450, 450, 2500]) {
@@ -76,7 +76,7 @@ await picture('supply', tablet, '/start?at=heat-bench-2', async (page) => {
   await page.getByRole('button', { name: /halve its two legs/ }).click();
   await page.locator('jx-step-page h1').waitFor();
   await page.keyboard.press('Enter');
-  await page.keyboard.press('u');
+  await page.keyboard.press('Alt+u');
   await page.locator('jx-supply-page .entry-card').waitFor();
   await page.locator('input[name=reading]').focus();
   for (const text of ['119.4', '0.8', '119.5', '119.1', '0.4']) {
@@ -90,13 +90,13 @@ await picture('chain', tablet, '/start?at=mist-line-4', async (page) => {
   await page.locator('jx-step-page h1').waitFor();
   await page.keyboard.press('Enter');
   for (const text of ['26.9', '26.7', '0.1']) await read(page, text);
-  await page.keyboard.press('k');
+  await page.keyboard.press('Alt+k');
 });
 await picture('long-watch', tablet, '/start?at=heat-bench-1', async (page) => {
   await startBench(page);
   await jumpTo(page, 'It keeps heating');
   await page.getByRole('button', { name: /The call is on now/ }).click();
-  await page.keyboard.press('v');
+  await page.keyboard.press('Alt+v');
   await page.getByRole('button', { name: 'Start watching' }).click();
   const stamp = async (text, pause) => {
     await page.locator('input[name=sample]').fill(text);
@@ -203,11 +203,11 @@ async function startBench(page) {
 }
 
 async function jumpTo(page, step) {
-  await page.keyboard.press('c');
+  await page.keyboard.press('Alt+c');
   await page.locator('jx-chart-list').getByText(step, { exact: true }).click();
   await page.getByRole('button', { name: 'Go to this step' }).click();
   await page.locator('jx-step-page h1', { hasText: step }).waitFor();
-  await page.keyboard.press('b');
+  await page.keyboard.press('Alt+b');
 }
 
 async function read(page, text) {

@@ -261,7 +261,7 @@ test('a unit is on file in a moment, without a wiring list too, and a visit star
   await expect(page.getByRole('radio', { name: /Boiler shed fan/ })).toBeChecked();
   await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.locator('jx-look-page')).toContainText('No chart is on file');
-  await page.keyboard.press('i');
+  await page.keyboard.press('Alt+i');
   await page.getByLabel(/number on the board/).fill('FX-1 rev A');
   await page.keyboard.press('Tab');
   await page.keyboard.press('Escape');
@@ -288,7 +288,7 @@ test('a visit somebody else reports says so in every grade', async ({ page, work
   await page.getByLabel('Who reports?').fill('the gardener');
   await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.getByText('the gardener reports from the machine')).toBeVisible();
-  await page.keyboard.press('i');
+  await page.keyboard.press('Alt+i');
   await page.locator('[data-topic=reproduced]').getByRole('button', { name: 'as described' }).click();
   await expect(page.locator('[data-topic=reproduced]')).toContainText('reported');
 });

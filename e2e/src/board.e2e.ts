@@ -147,7 +147,7 @@ test.describe('by keyboard on a tablet', () => {
     await page.keyboard.type('0.02');
     await page.keyboard.press('Enter');
     await expect(page.locator('jx-visit-log')).toContainText('X1·3 to X1·4');
-    await page.keyboard.press('Escape');
+    await page.keyboard.press('Alt+f');
     await hands.at('Control voltage');
   });
 
@@ -160,20 +160,20 @@ test.describe('by keyboard on a tablet', () => {
       ['X1·3', '26.9'],
       ['X1·4', '0.02'],
     ] as const) {
-      await page.keyboard.press('f');
+      await page.keyboard.press('Alt+f');
       await page.locator('input[name=from]').fill(from);
       await page.locator('input[name=to]').fill('X1·8');
       await page.locator('input[name=expects]').fill('present 24 V');
       await page.locator('input[name=reading]').fill(text);
       await page.keyboard.press('Enter');
       await expect(page.locator('jx-visit-log')).toContainText(`${from} to X1·8`);
-      await page.keyboard.press('Escape');
+      await page.keyboard.press('Alt+f');
     }
     await hands.at('Control voltage');
     await hands.read('26.9');
     await hands.at('Where does the 24 V stop?');
     await expect(page.locator('jx-reading-entry')).toContainText('Read already along this chain: It stops between');
-    await page.keyboard.press('a');
+    await page.keyboard.press('Alt+a');
     await hands.at('Float switch FS1, closed or open?');
     await expect(page.locator('jx-visit-log')).toContainText('at Float switch FS1 or wires');
   });
@@ -185,13 +185,13 @@ test.describe('by keyboard on a tablet', () => {
     await hands.at('Control voltage');
     await hands.read('26.9');
     await hands.at('Where does the 24 V stop?');
-    await page.keyboard.press('k');
+    await page.keyboard.press('Alt+k');
     await expect(page.locator('jx-chain-pane [data-role=break]')).toContainText('It stops between X1·1 and X1·8');
     await hands.read('0.1');
     await expect(page.locator('jx-chain-pane [data-point="CB.X1.5"]')).toHaveAttribute('data-state', 'dead');
     await hands.read('0.1', '26.8');
     await hands.at('Where can mist be called from?');
-    await page.keyboard.press('b');
+    await page.keyboard.press('Alt+b');
     await areLit(page, 'jx-board-map');
     const safety = page.locator('jx-safety-strip');
     await hands.key('Enter');
@@ -208,7 +208,7 @@ test.describe('by keyboard on a tablet', () => {
     await hands.begin(workspace.address, 'heat-bench-2', /halve its two legs/);
     await page.keyboard.press('Enter');
     await hands.at('Where do the 240 V of mat 1 stop?');
-    await page.keyboard.press('u');
+    await page.keyboard.press('Alt+u');
     await page.locator('jx-supply-page h2').first().waitFor();
     await page.locator('input[name=reading]').focus();
     for (const text of ['119.4', '0.8', '119.5', '119.1', '0.4', '119.2']) {

@@ -13,7 +13,7 @@ const FLIPS = Number(process.env['FLIPS'] ?? 60);
 const RELOAD_EVERY = 4;
 
 async function note(page: Page, text: string): Promise<void> {
-  await page.keyboard.press('n');
+  await page.keyboard.press('Alt+n');
   await page.getByRole('textbox', { name: 'Note for the log' }).fill(text);
   await page.keyboard.press('Enter');
 }
@@ -45,7 +45,7 @@ test(`after ${FLIPS} random losses of the network, with reloads in between, ever
     await note(page, text);
     written.push(text);
     if (random() < 0.2) {
-      await page.keyboard.press('z');
+      await page.keyboard.press('Alt+z');
       takenBack.add(text);
     }
     if (flip % RELOAD_EVERY === RELOAD_EVERY - 1) {

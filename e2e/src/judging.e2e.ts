@@ -62,11 +62,11 @@ test('windings alike and of the wrong variant are told by name, and the plate is
 test('a meter is refused over its category, and what was typed stays', async ({ page, workspace }) => {
   const hands = new ChartHands(page);
   await hands.begin(workspace.address, 'heat-bench-1', /Heat bench stays cold/);
-  await page.keyboard.press('m');
+  await page.keyboard.press('Alt+m');
   await page.getByRole('button', { name: /Pocket 2000/ }).click();
   await expect(page.locator('h1')).toHaveText('Pocket 2000');
   await page.getByRole('link', { name: 'Back' }).click();
-  await page.keyboard.press('f');
+  await page.keyboard.press('Alt+f');
   await page.locator('input[name=from]').fill('Q1·2');
   await page.locator('input[name=to]').fill('Q1·4');
   await page.locator('input[name=expects]').fill('240 V ±10 %');
@@ -84,7 +84,7 @@ test('the handbook hands its figure to the next reading, and the documents that 
 }) => {
   const hands = new ChartHands(page);
   await hands.begin(workspace.address, 'heat-bench-1', /Heat bench stays cold/);
-  await page.keyboard.press('h');
+  await page.keyboard.press('Alt+h');
   await page.getByRole('button', { name: 'Heater from its rating' }).click();
   await page.locator('input[name=power]').fill('1.2 kW');
   await page.getByRole('button', { name: /Use as expected value/ }).click();

@@ -79,7 +79,7 @@ test('with no server a visit is started, walked, reported and found again from a
   await page.getByRole('link', { name: 'Start a visit here' }).click();
   await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.locator('jx-look-page')).toContainText('History as this tablet keeps it');
-  await page.keyboard.press('i');
+  await page.keyboard.press('Alt+i');
   await page.locator('[data-topic=onset]').getByRole('button', { name: 'gradually' }).click();
   await page.keyboard.press('Escape');
   await expect(workspace.log).toContainText('How it began: gradually');

@@ -54,9 +54,9 @@ test('every view passes the accessibility check, light and dark', async ({ brows
   }
   await page.goto(`${server.address}/visits/${HALF_DONE}`);
   await expect(page.getByText('Volts across the float switch FS1').first()).toBeVisible();
-  await page.keyboard.press('e');
+  await page.keyboard.press('Alt+e');
   await expect(page.locator('jx-state-pane')).toBeVisible();
-  await page.keyboard.press('f');
+  await page.keyboard.press('Alt+f');
   await expect(page.locator('jx-free-page')).toBeVisible();
   expect(await violationsOf(page, 'free reading')).toEqual([]);
   await context.close();
@@ -216,3 +216,59 @@ test('works by keyboard from the first page on, with keys explained and a view t
   await workspace.key('Escape');
   await expect(points).toBeHidden();
 });
+
+test('no bare letter in a field is a command: words are typed, Escape or Alt makes letters keys', async ({
+  workspace,
+  page,
+}) => {
+  await workspace.start();
+  await workspace.toFuse();
+  const field = page.locator('jx-reading-entry input[name=reading]');
+  await expect(field).toBeFocused();
+  const lines = await page.locator('jx-visit-log li').count();
+  for (const word of ['zero', 'high', 'closed', 'short', 'varies', 'nothing']) {
+    await page.keyboard.type(word);
+    await expect(field).toHaveValue(word);
+    await page.keyboard.press('Enter');
+    await expect(page.locator('jx-reading-entry')).toContainText(/Type what the meter shows|not a number/);
+    expect(page.url()).toContain('/visits/');
+    expect(await page.locator('jx-visit-log li').count()).toBe(lines);
+    await field.fill('');
+  }
+  await page.keyboard.press('Alt+f');
+  await expect(page.locator('jx-free-page')).toBeVisible();
+  await page.keyboard.press('Alt+f');
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(field).not.toBeFocused();
+  await page.keyboard.press('f');
+  await expect(page.locator('jx-free-page')).toBeVisible();
+});
+
+for (const [name, viewport] of [
+  ['a phone', { width: 390, height: 844 }],
+  ['a tablet', { width: 1280, height: 800 }],
+  ['a phone with its keyboard up', { width: 390, height: 560 }],
+] as const)
+  test(`a finding that rests on many readings is recorded on ${name}`, async ({ workspace, page }) => {
+    await page.setViewportSize(viewport);
+    await page.goto(`${workspace.address}/start`);
+    await page.getByText('A machine that is not on file').click();
+    await page.getByRole('button', { name: 'Start without a chart' }).click();
+    await expect(page.locator('jx-free-page h1')).toBeVisible();
+    for (let reading = 1; reading <= 9; reading += 1) {
+      await page.locator('jx-free-line-form input[name=from]').fill(`X${reading}`);
+      await page.locator('jx-free-line-form input[name=to]').fill('N');
+      await page.locator('input[name=reading]').fill('24.1');
+      await page.keyboard.press('Enter');
+    }
+    await page.getByRole('button', { name: 'Finding', exact: true }).click();
+    const confirm = page.getByRole('button', { name: 'Record finding' });
+    await expect(confirm).toBeInViewport({ ratio: 1 });
+    const last = page.locator('jx-finding-form input[type=checkbox]').last();
+    await last.scrollIntoViewIfNeeded();
+    await expect(last).toBeInViewport({ ratio: 1 });
+    await page.locator('input[name=finding]').fill('Nothing found yet');
+    await confirm.click();
+    await expect(page.locator('jx-visit-log')).toContainText('Nothing found yet');
+  });

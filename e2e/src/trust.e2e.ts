@@ -154,3 +154,28 @@ test('a reading is measured again from its line, the old one kept', async ({ wor
   await page.keyboard.press('Enter');
   await expect(workspace.log.getByRole('button', { name: /Transformer T1, secondary/ })).toHaveCount(3);
 });
+
+test('no call is made from another page while the supply is known to be dead, and the strip says so there', async ({
+  workspace,
+  page,
+}) => {
+  await page.goto(`${workspace.address}/start?at=co2-burner-2`);
+  await page.getByRole('button', { name: /Pre-checks/ }).click();
+  await page.locator('jx-look-page h1').waitFor();
+  await page.getByRole('tab', { name: 'State' }).click();
+  await page
+    .locator('[data-state="supplies mains"]')
+    .getByRole('button', { name: /locked/ })
+    .click();
+  for (const name of ['Intake', 'Read a flash code', 'Watch a call'] as const) {
+    await page.getByRole('link', { name }).click();
+    await expect(page.locator('jx-visit-strip')).toContainText('locked, not proven dead');
+    if (name !== 'Watch a call') await page.getByRole('link', { name: 'Back' }).click();
+  }
+  await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
+  await expect(page.locator('[data-dead=mains]')).toContainText('nothing would start');
+  await expect(page.getByRole('button', { name: /Make the call/ })).toBeDisabled();
+  await page.getByRole('button', { name: 'It is on now' }).click();
+  await expect(page.locator('jx-visit-strip')).toContainText('live');
+  await expect(page.getByRole('button', { name: /Make the call/ })).toBeEnabled();
+});

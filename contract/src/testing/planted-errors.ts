@@ -105,6 +105,9 @@ function silenced(chart: Node, item: string): void {
   }
 }
 
+/** What has one point and not two. */
+const AT_ONE_PLACE: readonly string[] = ['temperature', 'pressure', 'elapsed-time'];
+
 const CHART_KINDS: Readonly<Record<string, Planter>> = {
   'an accusation that nothing makes': (chart) =>
     ofKind(chart, 'conclusion')
@@ -256,10 +259,9 @@ const CHART_KINDS: Readonly<Record<string, Planter>> = {
   'a terminal that is not there': (chart) =>
     singleReadings(chart).map(([id]): Place => [id, (copy) => (measureIn(copy, id)['to'] = 'XX.X9.9')]),
   'both probes on one terminal': (chart) =>
-    singleReadings(chart).map(([id]): Place => [
-      id,
-      (copy) => (measureIn(copy, id)['to'] = measureIn(copy, id)['from']),
-    ]),
+    singleReadings(chart)
+      .filter(([, step]) => !AT_ONE_PLACE.includes(String(node(step['measure'])['function'])))
+      .map(([id]): Place => [id, (copy) => (measureIn(copy, id)['to'] = measureIn(copy, id)['from'])]),
   'an element that is not there': (chart) =>
     ['observation', 'measurement'].flatMap((kind) =>
       ofKind(chart, kind).map(([id, step]): Place => [

@@ -42,6 +42,7 @@ export {
 export {
   ALTERATION_KINDS,
   alterationsOf,
+  deadForCall,
   alteredWords,
   closingRefusal,
   meterRefusal,

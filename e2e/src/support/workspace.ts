@@ -34,8 +34,9 @@ export class Workspace {
     await expect(this.title).toHaveText(title);
   }
 
+  /** Keys of the visit, wherever the focus is: a letter in a field is a letter, so it is held with Alt. */
   async key(...keys: string[]): Promise<void> {
-    for (const key of keys) await this.page.keyboard.press(key);
+    for (const key of keys) await this.page.keyboard.press(/^[a-z]$/.test(key) ? `Alt+${key}` : key);
   }
 
   /** Digits, then Enter, wherever the focus is. */

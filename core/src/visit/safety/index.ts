@@ -2,6 +2,7 @@ export * from './alteration';
 export * from './alterations';
 export * from './as-it-stands';
 export * from './bypasses';
+export * from './call-caution';
 export * from './derived-supplies';
 export * from './fitted';
 export * from './meter-refusal';

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Button } from '../kit/button';
 import type { Grade, IntakeTopic } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { openVisit } from '../visit/open-visit';
@@ -97,10 +98,12 @@ const TOPICS: readonly Topic[] = [
     StateMessage,
     TopicCard,
     WeatherCard,
+    VisitStrip,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header title="Intake" [subtitle]="subtitle()" [back]="'/visits/' + id()" />
+    <jx-visit-strip />
     @if (opened.problem(); as problem) {
       <main>
         <jx-state-message kind="problem" [text]="words(problem)" action="Try again" (acted)="opened.reload()" />

@@ -32,6 +32,7 @@ import {
 import { openProblemWords } from '../api/api-problem';
 import { CodeList } from '../look/code-list';
 import { historyFeature } from '../history/history.reducer';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { openVisit } from '../visit/open-visit';
@@ -53,6 +54,7 @@ import { Choice } from '../kit/choice';
     RouterLink,
     StateMessage,
     TextField,
+    VisitStrip,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './lamp-page.html',

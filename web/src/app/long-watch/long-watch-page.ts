@@ -38,6 +38,7 @@ import {
   type MonitorMark,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
@@ -59,7 +60,7 @@ const NOTHING: WatchedLine = { function: 'ac-voltage', from: '', to: '', expects
 /** What comes and goes: two points watched for a time, with what is pressed, flexed or warmed meanwhile. */
 @Component({
   selector: 'jx-long-watch-page',
-  imports: [Button, FormsModule, TextField, PageHeader, RouterLink, StateMessage, StripChart],
+  imports: [Button, FormsModule, TextField, PageHeader, RouterLink, StateMessage, StripChart, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './long-watch-page.html',
   styleUrl: './long-watch-page.scss',

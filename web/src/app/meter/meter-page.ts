@@ -12,6 +12,7 @@ import {
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Button } from '../kit/button';
 import { openProblemWords } from '../api/api-problem';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
@@ -20,7 +21,7 @@ import { openVisit } from '../visit/open-visit';
 /** The meter in hand: what it is built for, how far it may be off, its leads, and that it works. */
 @Component({
   selector: 'jx-meter-page',
-  imports: [Button, PageHeader, StateMessage],
+  imports: [Button, PageHeader, StateMessage, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './meter-page.html',
   styleUrl: './meter-page.scss',

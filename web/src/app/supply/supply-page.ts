@@ -31,6 +31,7 @@ import { openProblemWords } from '../api/api-problem';
 import { JuxtaBar } from '../juxta/juxta-bar';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { PointMap } from '../visit/board-map/point-map';
@@ -41,7 +42,7 @@ import { Choice } from '../kit/choice';
 /** A supply all round: its earth first, dead, then every pair, and what they say together. */
 @Component({
   selector: 'jx-supply-page',
-  imports: [Button, Choice, JuxtaBar, PageHeader, PointMap, RowBar, StateMessage],
+  imports: [Button, Choice, JuxtaBar, PageHeader, PointMap, RowBar, StateMessage, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './supply-page.html',
   styleUrl: './supply-page.scss',

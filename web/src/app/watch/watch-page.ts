@@ -16,12 +16,14 @@ import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import {
   CAUTIONS,
+  deadForCall,
   commandAsked,
   elementName,
   fittingChoices,
   gasSmelt,
   isLate,
   isTooEarly,
+  powerUpRefusal,
   isWatched,
   observedIn,
   rankEntries,
@@ -35,6 +37,7 @@ import {
   type Watch,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { VisitStrip } from '../visit/visit-strip';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
@@ -52,7 +55,18 @@ const LABELS = ['before', 'after a reset', 'after the repair'];
 /** A call watched stage by stage: one big button, a clock that reads events, slots and marks on one axis. */
 @Component({
   selector: 'jx-watch-page',
-  imports: [Button, Choice, FormsModule, HoldOffLine, PageHeader, RouterLink, StateMessage, TextField, WatchTimeline],
+  imports: [
+    Button,
+    Choice,
+    FormsModule,
+    HoldOffLine,
+    PageHeader,
+    RouterLink,
+    StateMessage,
+    TextField,
+    WatchTimeline,
+    VisitStrip,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'pressed($event)' },
   templateUrl: './watch-page.html',
@@ -97,8 +111,19 @@ export class WatchPage {
   protected readonly cautions = computed(() =>
     (this.sequence()?.cautions ?? []).map((kind) => ({ kind: kind.replaceAll('-', ' '), text: CAUTIONS[kind] ?? '' })),
   );
+  /** Supplies that are known to be off: a call would start nothing now, and all of it later. */
+  protected readonly deadSupplies = computed(() => {
+    const context = this.opened.context();
+    return context ? deadForCall(context, this.visit()) : [];
+  });
+  /** Why nothing gets power yet: a board that is not cleared. */
+  protected readonly powerUp = computed(() => {
+    const context = this.opened.context();
+    return context && powerUpRefusal(context, this.visit());
+  });
   protected readonly canStart = computed(
-    () => !this.visit().closed && !this.isGasSmelt() && (!this.isGas() || this.noGas()),
+    () =>
+      !this.visit().closed && !this.isGasSmelt() && (!this.isGas() || this.noGas()) && this.deadSupplies().length === 0,
   );
   protected readonly elapsed = computed(() => {
     const watch = this.running();

@@ -352,13 +352,22 @@ export class WorkspacePage {
   }
 
   protected pressed(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || !this.context()) return;
+    if (event.ctrlKey || event.metaKey || !this.context()) return;
+    const command = event.altKey ? letterOf(event) : event.key;
+    if (command === undefined) return;
     if (this.isStandingBack()) return this.isStandingBack.set(false);
+    if (event.key === 'Escape' && isTyping(event.target)) return this.leaveField(event.target);
     if (event.key === 'Escape' && this.mode() !== 'step') return this.mode.set(this.modeAtRest().mode);
-    if (isTyping(event.target)) return;
+    // Words that are said at the meter are typed here: no bare letter in a field is a command.
+    if (isTyping(event.target) && !event.altKey) return;
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
-    if (this.keyDone(event.key)) event.preventDefault();
+    if (this.keyDone(command)) event.preventDefault();
+  }
+
+  /** Letters are keys from here on, and the next Tab goes on from where the hands were. */
+  private leaveField(field: HTMLElement): void {
+    field.blur();
   }
 
   private keyDone(key: string): boolean {
@@ -414,9 +423,14 @@ function jumperNow(progress: MatrixProgress | undefined): Points {
   return (progress?.cells.find(({ isIn }) => isIn) ?? progress?.next)?.jumper ?? {};
 }
 
-/** Keys belong to a field once something stands in it, and to every field but the reading's from the start. */
-function isTyping(target: EventTarget | null): boolean {
+/** Whether letters go into what has the focus. */
+function isTyping(target: EventTarget | null): target is HTMLElement {
   if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
-  if (!(target instanceof HTMLInputElement)) return false;
-  return target.name !== 'reading' || target.value !== '';
+  return target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio';
+}
+
+/** The letter or figure of a key that is held with Alt, whatever sign that makes on this keyboard. */
+function letterOf({ code }: KeyboardEvent): string | undefined {
+  const [, letter] = /^Key([A-Z])$/.exec(code) ?? [];
+  return letter?.toLowerCase();
 }
