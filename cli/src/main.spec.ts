@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { run } from './main';
+import { juxta as printed, type Printed } from './testing/juxta';
 
 const MODEL = 'demo/data/unit-models/mist-pump-panel.json';
 const PROCEDURE = 'demo/data/procedures/pump-contactor-does-not-pull-in.json';
@@ -18,16 +18,7 @@ describe('the command line', () => {
 
   let input = '';
 
-  function juxta(...args: string[]): { code: number; out: string; err: string } {
-    const out: string[] = [];
-    const err: string[] = [];
-    const code = run(args, {
-      print: (line) => out.push(line),
-      printError: (line) => err.push(line),
-      readInput: () => input,
-    });
-    return { code, out: out.join('\n'), err: err.join('\n') };
-  }
+  const juxta = (...args: string[]): Printed => printed(args, input);
 
   function file(name: string, content: string): string {
     const path = join(folder, name);

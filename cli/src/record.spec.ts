@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import type { VisitAccount } from '@juxtameter/core';
 import { isGeneral, VISIT_EXPORTS, type VisitDocument } from '@juxtameter/contract';
-import { run } from './main';
+import { juxta as printed, type Printed } from './testing/juxta';
 
 const VISITS = 'demo/data/visits';
 
@@ -21,16 +21,7 @@ describe('a record on the command line', () => {
   });
   afterEach(() => rmSync(folder, { recursive: true }));
 
-  function juxta(...args: string[]): { code: number; out: string; err: string } {
-    const out: string[] = [];
-    const err: string[] = [];
-    const code = run(args, {
-      print: (line) => out.push(line),
-      printError: (line) => err.push(line),
-      readInput: () => '',
-    });
-    return { code, out: out.join('\n'), err: err.join('\n') };
-  }
+  const juxta = (...args: string[]): Printed => printed(args);
 
   function file(name: string, content: unknown): string {
     const path = join(folder, name);

@@ -183,9 +183,7 @@ export {
 } from './answering';
 export {
   bodyOfLine,
-  isExactLine,
   lineOfEvent,
-  LIST_EVENTS,
   ListLineError,
   walkList,
   type EnvelopeMaker,

@@ -49,9 +49,6 @@ const EVENT_COLUMNS: {
   retracted: { reading: 'event' },
 };
 
-/** Kinds of event a line may name that hands write into a list, with the columns each uses; any other kind is read as well. */
-export const LIST_EVENTS: readonly string[] = Object.keys(EVENT_COLUMNS);
-
 /** What a line by hand may leave unsaid. */
 const UNSAID: Partial<Readonly<Record<EventType, Readonly<Record<string, unknown>>>>> = {
   'code-read': { stored: false, how: 'read' },

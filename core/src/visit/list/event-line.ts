@@ -14,11 +14,6 @@ export function lineOfEvent(line: TrailLine): Omit<ListLine, 'number'> {
   return { ...(walkedLine(line) ?? exactLine(line)), id, at, by };
 }
 
-/** Whether a line is logged as it was, not walked and judged anew. */
-export function isExactLine({ event }: Pick<ListLine, 'event'>): boolean {
-  return event !== undefined && event !== '';
-}
-
 /** What was answered at a step; undefined where nothing was, or where walking it anew would not lead there. */
 function walkedLine({ event, standing }: TrailLine): Omit<ListLine, 'number'> | undefined {
   if (event.type === 'reading-taken')
