@@ -430,7 +430,8 @@ function isTyping(target: EventTarget | null): target is HTMLElement {
 }
 
 /** The letter or figure of a key that is held with Alt, whatever sign that makes on this keyboard. */
-function letterOf({ code }: KeyboardEvent): string | undefined {
+function letterOf({ key, code }: KeyboardEvent): string | undefined {
+  if (/^[a-z]$/i.test(key)) return key.toLowerCase();
   const [, letter] = /^Key([A-Z])$/.exec(code) ?? [];
   return letter?.toLowerCase();
 }
