@@ -204,7 +204,7 @@ test('works by keyboard from the first page on, with keys explained and a view t
   await workspace.at('Volts across the float switch FS1');
   await expect(workspace.field).toBeFocused();
   await workspace.key('?');
-  await expect(page.getByRole('dialog')).toContainText('undo (field empty)');
+  await expect(page.getByRole('dialog')).toContainText('leave the field: letters are keys then');
   await workspace.key('Escape');
   await expect(page.getByRole('dialog')).toBeHidden();
   await workspace.key('w');

@@ -134,7 +134,7 @@ test('zeroed leads are taken off, methods are chosen, a step is passed over with
   await expect(page.locator('jx-probe-chips')).toContainText('DM1·2');
   await workspace.field.focus();
   await workspace.key('s');
-  await page.getByRole('textbox', { name: /Why is this step passed over/ }).fill('coil covered');
+  await page.getByRole('textbox', { name: /What stands in the way/ }).fill('coil covered');
   await page.keyboard.press('Enter');
   await expect(workspace.log).toContainText('skipped: coil covered');
   await workspace.key('n');

@@ -359,7 +359,7 @@ export class WorkspacePage {
     if (event.key === 'Escape' && isTyping(event.target)) return this.leaveField(event.target);
     if (event.key === 'Escape' && this.mode() !== 'step') return this.mode.set(this.modeAtRest().mode);
     // Words that are said at the meter are typed here: no bare letter in a field is a command.
-    if (isTyping(event.target) && !event.altKey) return;
+    if (isTyping(event.target) && !event.altKey && !isAskedFor(event)) return;
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
     if (this.keyDone(command)) event.preventDefault();
@@ -427,6 +427,11 @@ function jumperNow(progress: MatrixProgress | undefined): Points {
 function isTyping(target: EventTarget | null): target is HTMLElement {
   if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
   return target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio';
+}
+
+/** The keys are asked for: no reading begins with a question mark. */
+function isAskedFor({ key, target }: KeyboardEvent): boolean {
+  return key === '?' && target instanceof HTMLInputElement && target.value === '';
 }
 
 /** The letter or figure of a key that is held with Alt, whatever sign that makes on this keyboard. */
