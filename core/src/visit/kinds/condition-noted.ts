@@ -1,5 +1,5 @@
-import { circumstanceWords, isFedElsewhere, unwatched, type Conditions, type NotedGroup } from '../../procedure';
-import { TOUCHES_NO_SUPPLY, type EventKind, type VisitState } from '../record';
+import { circumstanceWords, type Conditions, type NotedGroup } from '../../procedure';
+import { TOUCHES_NO_SUPPLY, type EventKind } from '../record';
 import { changed, conditionName, spoken } from '../walking';
 import { capital } from './words';
 
@@ -15,11 +15,11 @@ export interface ConditionNoted {
 
 export const conditionNoted: EventKind<ConditionNoted> = {
   ...TOUCHES_NO_SUPPLY,
-  apply: (_context, state, event) => fedAnew(changed(state, noted(event))),
+  apply: (_context, state, event) => changed(state, noted(event)),
   // An interlock that was held counts as held until hands have let it go; so does what was put out of service, and a feed
   // from elsewhere.
   leaves: (_context, state, { event }) =>
-    STAYS.has(event.state) || isFeed(event) ? fedAnew(changed(state, noted(event))) : state,
+    STAYS.has(event.state) || isFeed(event) ? changed(state, noted(event)) : state,
   words: ({ model }, _state, { event: { group, item, state } }) => ({
     kind: group === 'press' || group === 'circumstances' ? 'look' : 'energy',
     title:
@@ -30,12 +30,6 @@ export const conditionNoted: EventKind<ConditionNoted> = {
 };
 
 const STAYS: ReadonlySet<string> = new Set(['held', 'out-of-service']);
-
-/** Fed from elsewhere nothing is known to be dead: neither what was proven, nor by a plug that is out. */
-function fedAnew(state: VisitState): VisitState {
-  if (!isFedElsewhere(state.conditions)) return state;
-  return { ...state, conditions: { ...state.conditions, supplies: unwatched(state.conditions.supplies ?? {}) } };
-}
 
 function isFeed({ group, item }: ConditionNoted): boolean {
   return group === 'circumstances' && item === 'feed';

@@ -33,15 +33,18 @@ export class ListLog {
     return this.clock.stamp(this.envelope(this.events.length));
   }
 
-  /** Logs what was done; the event a line is about has the id the line has. */
+  private readonly ids = new Set<string>();
+
+  /** Logs what was done; the first event of a line has the id the line has. */
   log(body: EventBody, own?: Pick<ListLine, 'id'>): void {
     if (body.type === 'visit-resumed') this.devices += 1;
     const made = this.now();
     const device = this.devices === 0 ? {} : { device: numberedDevice(made.device, this.devices) };
-    const id = own?.id === undefined ? {} : { id: own.id };
+    const id = own?.id === undefined || this.ids.has(own.id) ? {} : { id: own.id };
     const event = stamped({ ...made, ...device, ...id }, this.state, body);
     this.state = append(this.context, this.events, this.state, event);
     this.events.push(event);
+    this.ids.add(event.id);
   }
 
   /** Answers the step; what is refused is refused here as on the page. */

@@ -90,6 +90,15 @@ describe('lines of a list that are no readings', () => {
     expect(grade.problems[0]?.problem).toContain('accepted: observed, reported, assumed');
   });
 
+  it('give every event an id of its own, whatever a line comes to', () => {
+    const id = '01a20cc0-ed60-7001-8000-00000000abcd';
+    const { events } = walked([
+      { step: 'call-mist', reading: 'done', id },
+      { step: 'watch', reading: 'nothing', id },
+    ]);
+    expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
+  });
+
   it('refuse a jumper that is never allowed, and a name the machine does not have', () => {
     const jumper = walked([{ event: 'bypass-placed', part: 'b1', from: 'T1.P1', to: 'T1.P2' }]);
     expect(jumper.state.bypasses).toEqual([]);

@@ -293,9 +293,9 @@ class ListWalker {
     this.compare(line, body);
     if (verdict === 'undecided' && accepts) {
       // Of a set every part that is too close to call.
-      let taken = this.record.give({ ...line, id: undefined }, { kind: 'accepted' });
+      let taken = this.record.give(line, { kind: 'accepted' });
       while (taken.type === 'undecided-accepted' && taken.next === undefined)
-        taken = this.record.give({ ...line, id: undefined }, { kind: 'accepted' });
+        taken = this.record.give(line, { kind: 'accepted' });
       return;
     }
     // What the record had led nowhere there as well: it says itself how it went on.

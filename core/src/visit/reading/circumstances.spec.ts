@@ -75,6 +75,39 @@ describe('a board that is fed from elsewhere', () => {
     expect(proven).withContext('states in which something was dead').toBeGreaterThan(10);
   });
 
+  it('is not dead by what is proven, pulled or done afterwards either', () => {
+    let fed = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SHIPPED_CHARTS),
+        fc.array(fc.nat(9), { minLength: 3, maxLength: 30 }),
+        fc.constantFrom(...ELSEWHERE),
+        ({ chart, model }, choices, state) => {
+          const procedures = { [chart.id]: chart };
+          const context = new VisitContext({ model, procedures, meters: { [HAND_METER.id]: HAND_METER } });
+          const driver = new VisitDriver(context);
+          driver.log({ type: 'visit-opened', unit: 'u', complaint: '', meter: HAND_METER.id });
+          driver.log({ type: 'procedure-started', procedure: chart.id, start: chart.start });
+          driver.log(circumstance('feed', state));
+          walkAnywhere(driver, choices);
+          for (const { id } of model.supplies) driver.log({ type: 'supply-changed', supply: id, state: 'plug-out' });
+          fed += 1;
+          for (const held of Object.values(driver.state.conditions.supplies ?? {}))
+            expect(['proven-dead', 'plug-out']).not.toContain(held);
+          expect(
+            driver.state.trail.every(
+              ({ conditions }) => !Object.values(conditions.supplies ?? {}).includes('proven-dead'),
+            ),
+          )
+            .withContext('at any line')
+            .toBeTrue();
+        },
+      ),
+      { numRuns: 120 },
+    );
+    expect(fed).toBeGreaterThan(100);
+  });
+
   it('says which feed comes off first, by one tap, and blocks nothing once it is off', () => {
     const driver = new VisitDriver().open();
     driver.log(circumstance('feed', 'bench'));

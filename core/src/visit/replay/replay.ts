@@ -11,7 +11,7 @@ import {
   type VisitState,
   wallTime,
 } from '../record';
-import { derivedFollow, isVouchedFor, madeUnknown, powered, proofsRevoked, provenSince } from '../safety';
+import { derivedFollow, fedElsewhere, isVouchedFor, madeUnknown, powered, proofsRevoked, provenSince } from '../safety';
 import { stepIn } from '../walking';
 
 /**
@@ -104,7 +104,8 @@ function fold(
     disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };
-  return [arrived(before, derivedFollow(context, before, after(context, before, line, kind))), line];
+  const changed = derivedFollow(context, before, after(context, before, line, kind));
+  return [arrived(before, fedElsewhere(changed)), line];
 }
 
 function after(context: VisitContext, before: VisitState, line: TrailLine, kind: EventKind<VisitEvent>): VisitState {

@@ -4,6 +4,7 @@ export * from './as-it-stands';
 export * from './bypasses';
 export * from './call-caution';
 export * from './derived-supplies';
+export * from './fed-elsewhere';
 export * from './fitted';
 export * from './meter-refusal';
 export * from './powered';
