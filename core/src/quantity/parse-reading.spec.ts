@@ -220,3 +220,15 @@ describe('what hands type', () => {
     );
   });
 });
+
+describe('words that are said at the meter', () => {
+  it('are answered with what is typed for them, and never taken for a figure', () => {
+    for (const word of ['zero', 'high', 'low', 'nothing', 'short', 'varies', 'closed', 'Open', 'BEEPS'])
+      for (const measured of ['ac-voltage', 'resistance'] as const) {
+        const parsed = parseReading(word, { function: measured });
+        expect(parsed.outcome === 'error' && parsed.message)
+          .withContext(`${word} of ${measured}`)
+          .toMatch(/^Type what the meter shows: ./);
+      }
+  });
+});

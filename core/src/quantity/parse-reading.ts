@@ -21,6 +21,12 @@ const IN_WORDS: Readonly<Record<string, string>> = {
   beeps: 'the ohms beside the beep, or <50 where the meter shows none',
   closed: 'the ohms, or <50 where only the beeper is heard',
   open: 'OL',
+  short: 'the digits, such as 0.3',
+  zero: 'the digits, such as 0.02',
+  nothing: 'the digits, such as 0.02',
+  high: 'the digits, or > before the most it shows',
+  low: 'the digits, such as 0.02',
+  varies: '~ before what it shows about, or the ends as 18..26',
   unstable: '~ before what it shows about, or the ends as 18..26',
   jumping: '~ before what it shows about, or the ends as 18..26',
 };
