@@ -36,7 +36,15 @@ export class Workspace {
 
   /** Keys of the visit, wherever the focus is: a letter in a field is a letter, so it is held with Alt. */
   async key(...keys: string[]): Promise<void> {
-    for (const key of keys) await this.page.keyboard.press(/^[a-z]$/.test(key) ? `Alt+${key}` : key);
+    for (const key of keys) {
+      await this.settled();
+      await this.page.keyboard.press(/^[a-z]$/.test(key) ? `Alt+${key}` : key);
+    }
+  }
+
+  /** What is shown has been there long enough to be answered. */
+  async settled(): Promise<void> {
+    await this.page.locator('main:not([data-settling])').waitFor();
   }
 
   /** Digits, then Enter, wherever the focus is. */

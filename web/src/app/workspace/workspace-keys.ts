@@ -20,6 +20,7 @@ export const WORKSPACE_KEYS: readonly KeyRow[] = [
   ['l', 'look: what is known, lamps, watches, and back'],
   ['s', 'skip with a reason'],
   ['b  k  c  e', 'board, chain, chart, state of the machine'],
+  ['g', 'go to where others have taken the chart'],
   ['w', 'large display, hands free'],
   ...PAGE_KEYS,
   ['?', 'these keys'],

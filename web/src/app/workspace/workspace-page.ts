@@ -14,6 +14,7 @@ import {
   type FreeReading,
   type MatrixProgress,
   type Points,
+  type VisitState,
   jumpTo,
 } from '@juxtameter/core';
 import {
@@ -58,7 +59,9 @@ import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
 import { WORKSPACE_KEYS } from './workspace-keys';
 import { pageOfKey } from '../visit/visit-pages';
+import { PressGate } from '../visit/press-gate';
 import type { StepCommand } from '../visit/step/step-command';
+import { StrayDigits } from '../visit/step/stray-digits';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
@@ -77,6 +80,9 @@ interface ModeAtRest {
   readonly at: string;
   readonly mode: Mode;
 }
+
+/** Milliseconds after the last press in which somebody is still at the page. */
+const IN_USE = 120_000;
 
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
 
@@ -115,6 +121,10 @@ export class WorkspacePage {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly application = inject(ApplicationRef);
+  protected readonly gate = inject(PressGate);
+  private readonly strays = inject(StrayDigits);
+  /** The step that was shown last. */
+  private shownAt = '';
   private readonly stepPage = viewChild(StepPage);
   private readonly freePage = viewChild(FreePage);
   private readonly lookPage = viewChild(LookPage);
@@ -122,6 +132,13 @@ export class WorkspacePage {
   protected readonly pinned = this.store.selectSignal(visitFeature.selectPinned);
   protected readonly context = this.store.selectSignal(visitFeature.selectContext);
   protected readonly visit = this.store.selectSignal(visitFeature.selectVisit);
+  private readonly place = this.store.selectSignal(visitFeature.selectPlace);
+  protected readonly isLeftBehind = this.store.selectSignal(visitFeature.selectIsLeftBehind);
+  /** The visit as it is, at the step this page is at: others may have moved the chart on. */
+  protected readonly shown = computed<VisitState>(() => ({
+    ...this.visit(),
+    ...(this.isLeftBehind() ? this.place() : {}),
+  }));
   protected readonly openProblem = this.store.selectSignal(visitFeature.selectOpenProblem);
   private readonly pending = this.store.selectSignal(visitFeature.selectPending);
   private readonly isUnsent = this.store.selectSignal(visitFeature.selectIsUnsent);
@@ -143,7 +160,7 @@ export class WorkspacePage {
     { id: 'notes', label: 'Notes' },
   ];
   protected readonly companionTab = computed<Tab>(() => (this.tab() === 'step' ? 'board' : this.tab()));
-  private readonly stepId = computed(() => this.visit().step);
+  private readonly stepId = computed(() => this.shown().step);
   /** The method chosen at this step; another step begins with the first that can be gone. */
   protected readonly method = linkedSignal<string | undefined, string | undefined>({
     source: this.stepId,
@@ -181,10 +198,10 @@ export class WorkspacePage {
     const context = this.context();
     if (!context) return {};
     if (this.mode() === 'free') return this.freePoints();
-    const step = currentStep(context, this.visit());
+    const step = currentStep(context, this.shown());
     if (step?.kind === 'action') return step.bypass ?? {};
-    if (step?.kind === 'matrix') return jumperNow(matrixProgress(context, this.visit()));
-    return pointsFor(askedReading(context, this.visit(), this.method(), undefined, this.point()));
+    if (step?.kind === 'matrix') return jumperNow(matrixProgress(context, this.shown()));
+    return pointsFor(askedReading(context, this.shown(), this.method(), undefined, this.point()));
   });
   protected readonly chart = computed(() => {
     const context = this.context();
@@ -247,6 +264,20 @@ export class WorkspacePage {
       this.stepId();
       afterPaint(() => this.pane()?.nativeElement.scrollTo(0, 0));
     });
+    // Each change of the visit is something new to read before it is answered.
+    effect(() => {
+      const context = this.context();
+      if (!context) return;
+      const shown = this.shown();
+      const at = `${shown.procedure} ${shown.step}`;
+      const kind = currentStep(context, shown)?.kind;
+      this.gate.changes({ isNewStep: at !== this.shownAt, isForHands: kind === 'action' || kind === 'matrix' });
+      this.shownAt = at;
+    });
+    // A page that nobody is at goes along; one in use asks.
+    effect(() => {
+      if (this.isLeftBehind() && untracked(() => this.gate.idle() > IN_USE)) this.follow();
+    });
     // On a low screen the step scrolls: with every event what is asked for next is shown from its title on.
     effect(() => {
       this.visit();
@@ -259,8 +290,8 @@ export class WorkspacePage {
   private firstMethod(): string | undefined {
     const context = this.context();
     if (!context) return undefined;
-    const step = currentStep(context, this.visit());
-    return step?.kind === 'measurement' ? possibleMethod(context, this.visit(), step) : undefined;
+    const step = currentStep(context, this.shown());
+    return step?.kind === 'measurement' ? possibleMethod(context, this.shown(), step) : undefined;
   }
 
   protected reload(): void {
@@ -268,7 +299,7 @@ export class WorkspacePage {
   }
 
   private modeAtRest(): ModeAtRest {
-    const [context, visit] = [this.context(), this.visit()];
+    const [context, visit] = [this.context(), this.shown()];
     const { procedure, step, closed } = visit;
     return { at: `${procedure} ${step} ${closed}`, mode: context ? restingPlace(context, visit) : 'step' };
   }
@@ -291,12 +322,30 @@ export class WorkspacePage {
   protected command(command: StepCommand): void {
     switch (command.kind) {
       case 'undo':
-        return this.undo();
+        return this.gate.counts() ? this.undo() : undefined;
       case 'free':
         return this.readFree(command.line);
       case 'record':
-        return this.record(command.body);
+        return this.mayRecord(command.body) ? this.record(command.body) : undefined;
     }
+  }
+
+  /** What is typed was meant; a bare press has to answer what is on the screen, at the step the visit is at. */
+  private mayRecord(body: EventBody): boolean {
+    if (body.type === 'reading-taken' || body.type === 'meter-proven' || body.type === 'note-added') return true;
+    if (this.isLeftBehind() && 'step' in body) return false;
+    return this.gate.counts();
+  }
+
+  /** Where the chart stands by what others logged. */
+  protected readonly movedTo = computed(() => {
+    const context = this.context();
+    return (context && currentStep(context, this.visit())?.text) ?? 'the end of the chart';
+  });
+
+  protected follow(): void {
+    this.store.dispatch(VisitActions.followed());
+    this.showAtOnce();
   }
 
   /** A reading beside the chart, its line filled in. */
@@ -322,6 +371,7 @@ export class WorkspacePage {
   }
 
   protected record(body: EventBody): void {
+    this.strays.drop();
     this.store.dispatch(VisitActions.factRecorded({ body }));
     this.showAtOnce();
   }
@@ -353,6 +403,8 @@ export class WorkspacePage {
 
   protected pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || !this.context()) return;
+    // A key that is held counts once; only what is typed or taken away repeats.
+    if (event.repeat && (!isTyping(event.target) || event.key === 'Enter')) return event.preventDefault();
     const command = event.altKey ? letterOf(event) : event.key;
     if (command === undefined) return;
     if (this.isStandingBack()) return this.isStandingBack.set(false);
@@ -363,6 +415,15 @@ export class WorkspacePage {
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
     if (this.keyDone(command)) event.preventDefault();
+    else if (isOfNumber(event)) this.typeElsewhere(event);
+  }
+
+  /** Digits belong in the field, wherever the focus is; where none is, they are kept in sight. */
+  private typeElsewhere(event: KeyboardEvent): void {
+    // The key itself goes where the focus is by the time it is up.
+    if (this.stepPage()?.takeFocus()) return;
+    event.preventDefault();
+    this.strays.add(event.key);
   }
 
   /** Letters are keys from here on, and the next Tab goes on from where the hands were. */
@@ -374,11 +435,18 @@ export class WorkspacePage {
     const page = this.stepPage();
     switch (key) {
       case 'Enter':
+        // The Enter behind a number nobody asked for is part of it.
+        if (this.strays.enter()) return true;
         page?.confirm();
         this.lookPage()?.confirm();
         return true;
+      case 'Escape':
+        return this.strays.drop();
+      case 'g':
+        if (this.isLeftBehind()) this.follow();
+        return true;
       case 'z':
-        this.undo();
+        this.command({ kind: 'undo' });
         return true;
       case 'a':
         return page?.takeOffer() ?? false;
@@ -413,8 +481,9 @@ export class WorkspacePage {
       void this.router.navigate(['/visits', this.id(), other.path]);
       return true;
     }
-    // The key that answers must not fall into the field of the step that follows.
-    return /^[1-9]$/.test(key) && (page?.answer(Number(key) - 1) ?? false);
+    // A figure behind others is one of theirs, and the key that answers must not fall into the field that follows.
+    if (!/^[1-9]$/.test(key) || this.strays.isTyped()) return false;
+    return page?.answer(Number(key) - 1) ?? false;
   }
 }
 
@@ -427,6 +496,11 @@ function jumperNow(progress: MatrixProgress | undefined): Points {
 function isTyping(target: EventTarget | null): target is HTMLElement {
   if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
   return target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio';
+}
+
+/** A key a number is typed with. */
+function isOfNumber({ key, altKey }: KeyboardEvent): boolean {
+  return !altKey && /^[0-9.,-]$/.test(key);
 }
 
 /** The keys are asked for: no reading begins with a question mark. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Button } from '../../kit/button';
 import {
   answerStep,
@@ -12,6 +12,7 @@ import {
 } from '@juxtameter/core';
 import { probeViews } from '../board-map/probe-views';
 import { ProbeChips } from './probe-chips';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -67,7 +68,7 @@ import { UnmetList } from './unmet-list';
         </p>
       }
     </div>
-    <div class="buttons">
+    <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
       <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
     </div>
@@ -80,6 +81,8 @@ export class ActionStep {
   readonly step = input.required<ActionStepDocument>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   protected readonly mayStart = computed(() => this.step().mayStart ?? []);
   protected readonly probes = computed(() => probeViews(this.context(), this.visit(), this.step().bypass ?? {}));
   protected readonly recipe = computed(() =>

@@ -17,6 +17,7 @@ import { GradeWords } from '../view/grade-words';
 import { BypassList } from './bypass-list';
 import { EvidenceList } from './evidence-list';
 import { GuardList, settlingLine } from './guard-list';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -56,7 +57,7 @@ import { UndoButton } from './undo-button';
         (entered)="disagree($event)"
       />
     }
-    <div class="buttons">
+    <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
       <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
       <button jxButton type="button" class="done" (click)="conclude()">Record finding ⏎</button>
       <button
@@ -92,6 +93,8 @@ export class ConclusionStep {
   readonly step = input.required<ConclusionStepDocument>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   protected readonly className = computed(() => classWords(this.step().class));
   protected readonly accused = computed(() => accusedWords(this.context().model, this.step()));
   protected readonly evidence = computed(() => evidenceFor(this.context(), this.visit(), this.step()));

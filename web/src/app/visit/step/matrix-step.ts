@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Button } from '../../kit/button';
 import {
   answerStep,
@@ -15,6 +15,7 @@ import {
 import { PointMap } from '../board-map/point-map';
 import { probeViews } from '../board-map/probe-views';
 import { ProbeChips } from './probe-chips';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -82,7 +83,7 @@ import { UndoButton } from './undo-button';
           }
         }
       </div>
-      <div class="buttons">
+      <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
         <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
         @if (now(); as cell) {
           @if (!cell.isIn) {
@@ -113,6 +114,8 @@ export class MatrixStep {
   readonly step = input.required<MatrixStepDocument>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   protected readonly WORDS = {
     in: 'jumper in',
     works: 'works',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { Button } from '../../kit/button';
 import { Choice, type ChoiceOption } from '../../kit/choice';
 import {
@@ -8,6 +8,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
@@ -37,7 +38,7 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
         <p><strong>Do not look yet.</strong> It would say nothing:</p>
       </jx-unmet-list>
     }
-    <div class="scroll answers" role="group" aria-label="Answers">
+    <div class="scroll answers" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
       @for (answer of answers(); track answer.id) {
         <button
           jxButton
@@ -77,6 +78,8 @@ export class ObservationStep {
   readonly step = input.required<ObservationStepDocument>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   protected readonly answers = computed(() =>
     Object.entries(this.step().answers).map(([id, target]) => {
       const text = typeof target === 'string' ? undefined : target.text;

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -67,10 +68,25 @@ import type { StepCommand } from './step-command';
 import { GuardList, settlingLine } from './guard-list';
 import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
+import { StrayDigits } from './stray-digits';
 import { Stopwatch } from './stopwatch';
 import { UndoButton } from './undo-button';
 import { UnmetList } from './unmet-list';
 import { VerdictWord } from '../../juxta/verdict-word';
+
+/** What the digits in the field are a reading of. */
+interface AskedFor {
+  readonly step: string;
+  /** The point of a chain chosen by hand. */
+  readonly point: string | undefined;
+  /** The pair of a proof or the part of a set. */
+  readonly part: string;
+}
+
+/** Another point chosen by hand takes the digits along; what others read does not. */
+function isStillFor(now: AskedFor, before: AskedFor): boolean {
+  return now.step === before.step && (now.part === before.part || now.point !== before.point);
+}
 
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
@@ -115,7 +131,14 @@ export class ReadingEntry {
   private readonly said = viewChild<ElementRef<HTMLElement>>('said');
   /** A change elsewhere in the visit must not take what is being typed. */
   private readonly stepId = computed(() => this.visit().step ?? '');
-  protected readonly text = linkedSignal<string, string>({ source: this.stepId, computation: () => '' });
+  /** Digits belong to what they were typed for: where others read that meanwhile, they are set aside. */
+  protected readonly text = linkedSignal<AskedFor, string>({
+    source: () => this.askedFor(),
+    computation: (now, before) => (before && isStillFor(now, before.source) ? before.value : ''),
+  });
+  /** What stands in the field, also once what it was typed for is gone. */
+  private typed = '';
+  private readonly strays = inject(StrayDigits);
   /** The first way that can be gone; what is switched later does not take a choice back. */
   protected readonly method = linkedSignal<MeasurementStep, string | undefined>({
     source: this.step,
@@ -139,6 +162,17 @@ export class ReadingEntry {
 
   protected readonly asked = computed<Asked | undefined>(() =>
     askedReading(this.context(), this.visit(), this.method(), this.at(), this.point()),
+  );
+  private readonly askedFor = computed<AskedFor>(
+    () => {
+      const { slot, proof, from, to } = this.asked() ?? {};
+      return {
+        step: this.stepId(),
+        point: this.point(),
+        part: slot?.id ?? (proof ? `${proof.kind} ${from} ${to}` : ''),
+      };
+    },
+    { equal: (a, b) => a.step === b.step && a.point === b.point && a.part === b.part },
   );
   protected readonly isMany = computed(
     () => this.asked()?.proof !== undefined || (this.asked()?.slot !== undefined && !this.step().measure.chain),
@@ -266,6 +300,12 @@ export class ReadingEntry {
       this.text();
       this.showEntry();
     });
+    // What was typed for something that is gone stays in sight.
+    effect(() => {
+      this.askedFor();
+      if (untracked(this.text) === '') this.setAside();
+    });
+    inject(DestroyRef).onDestroy(() => this.setAside());
     // A reading that leads nowhere is told here alone: what to do about it must not lie below the edge.
     effect(() => {
       if (this.undecided() ?? this.stuck()) this.show(this.said);
@@ -277,7 +317,13 @@ export class ReadingEntry {
     if (this.text() !== '') this.show(this.field);
   }
 
+  private setAside(): void {
+    this.strays.setAside(this.typed);
+    this.typed = '';
+  }
+
   protected type(text: string): void {
+    this.typed = text;
     this.text.set(text);
     this.wasRefused.set(false);
   }
@@ -350,6 +396,12 @@ export class ReadingEntry {
     this.commanded.emit({ kind: 'record', body });
   }
 
+  /** The next key goes into the field. */
+  takeFocus(): boolean {
+    this.field()?.nativeElement.focus({ preventScroll: true });
+    return true;
+  }
+
   /** A reading that answers the step already, or the one that settles a doubt; false where neither is offered. */
   takeOffer(): boolean {
     const adoption = this.adoption();
@@ -380,11 +432,10 @@ export class ReadingEntry {
   }
 
   private record(body: Extract<StepCommand, { kind: 'record' }>['body']): void {
-    this.text.set('');
+    this.type('');
     const field = this.field()?.nativeElement;
     // Typed and logged within one frame, the binding never saw the digits and would not take them away.
     if (field) field.value = '';
-    this.wasRefused.set(false);
     this.commanded.emit({ kind: 'record', body });
   }
 }

@@ -26,6 +26,7 @@ import {
   input,
   linkedSignal,
   output,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -40,8 +41,10 @@ import { EndStep } from './end-step';
 import { MatrixStep } from './matrix-step';
 import { ObservationStep } from './observation-step';
 import { ReadingEntry } from './reading-entry';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
+import { StrayDigits } from './stray-digits';
 
 type Panel = 'note' | 'pass' | undefined;
 
@@ -81,7 +84,10 @@ export class StepPage {
   readonly freeWanted = output();
   readonly lookWanted = output();
 
+  protected readonly gate = inject(PressGate);
+  protected readonly strays = inject(StrayDigits);
   private readonly speech = inject(Speech);
+  private readonly title = viewChild<ElementRef<HTMLElement>>('title');
   private readonly panelField = viewChild<ElementRef<HTMLInputElement>>('panelField');
   private readonly action = viewChild(ActionStep);
   private readonly observation = viewChild(ObservationStep);
@@ -117,6 +123,16 @@ export class StepPage {
   });
 
   constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // What had the focus is gone with its step, or means something else now; a focus elsewhere is left alone.
+    afterRenderEffect({
+      write: () => {
+        this.stepId();
+        const focused = document.activeElement;
+        if (focused !== document.body && focused !== null && !host.contains(focused)) return;
+        untracked(() => this.takeFocus() || this.title()?.nativeElement.focus({ preventScroll: true }));
+      },
+    });
     afterRenderEffect({
       write: () => {
         if (this.panel()) this.panelField()?.nativeElement.focus();
@@ -134,6 +150,11 @@ export class StepPage {
   /** Answers a look by its number; false where the step is none. */
   answer(index: number): boolean {
     return this.observation()?.choose(index) ?? this.matrix()?.choose(index) ?? false;
+  }
+
+  /** The next key goes into the field; false where none is shown. */
+  takeFocus(): boolean {
+    return this.reading()?.takeFocus() ?? false;
   }
 
   /** Takes what the step offers; false where it offers nothing. */

@@ -17,6 +17,8 @@ export const VisitActions = createActionGroup({
     'Undo Requested': emptyProps(),
     /** What the server has, other devices' entries included. */
     'Events Received': props<{ visit: string; events: readonly VisitEvent[] }>(),
+    /** This page goes to where others have moved the visit. */
+    Followed: emptyProps(),
     Left: emptyProps(),
   },
 });

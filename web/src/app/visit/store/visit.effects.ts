@@ -111,7 +111,8 @@ export const stampFact = createEffect(
         store.select(visitFeature.selectId),
         store.select(visitFeature.selectPulledSeq),
         store.select(preferencesFeature.selectTechnician),
-        store.select(visitFeature.selectVisit),
+        // A reading of the step this page is at belongs to that chart, wherever others have taken the visit.
+        store.select(visitFeature.selectPlace),
       ]),
       mergeMap(([{ body }, visit, seenSeq, by, { procedure: chart }]) =>
         visit === undefined

@@ -14,6 +14,9 @@ import { inOrder } from '../../local/local-store';
 import { SyncActions } from '../../sync/sync.actions';
 import { VisitActions } from './visit.actions';
 
+/** Where a visit stands in its charts. */
+export type Place = Pick<VisitState, 'procedure' | 'step'>;
+
 export interface OpenVisit {
   readonly id: string | undefined;
   readonly pinned: PinnedDocuments | undefined;
@@ -21,6 +24,8 @@ export interface OpenVisit {
   readonly events: readonly VisitEvent[];
   /** The events folded; always `replay(events)`. */
   readonly visit: VisitState;
+  /** Where this page stands: the hands at it moved it there, or went along with what others logged. */
+  readonly place: Place;
   /** Every event of the server up to this order is known here. */
   readonly pulledSeq: number;
   /** The server does not know of the visit yet. */
@@ -33,10 +38,15 @@ const initial: OpenVisit = {
   pinned: undefined,
   events: [],
   visit: EMPTY_VISIT,
+  place: placeOf(EMPTY_VISIT),
   pulledSeq: 0,
   isUnsent: false,
   openProblem: undefined,
 };
+
+function placeOf({ procedure, step }: VisitState): Place {
+  return { procedure, step };
+}
 
 const contexts = new WeakMap<PinnedDocuments, VisitContext>();
 
@@ -57,17 +67,19 @@ export const visitFeature = createFeature({
       const pinned = state.pinned ?? visit.pinned;
       // A visit that is open already may be ahead of what is kept or stored.
       const known = { ...state, pinned, isUnsent: state.pinned ? state.isUnsent && isUnsent : isUnsent };
-      return received({ ...known, openProblem: undefined }, visit.events);
+      const shown = received({ ...known, openProblem: undefined }, visit.events);
+      return state.pinned ? shown : { ...shown, place: placeOf(shown.visit) };
     }),
     on(VisitActions.openFailed, (state, { problem }) => (state.pinned ? state : { ...state, openProblem: problem })),
     on(VisitActions.eventAppended, (state, { event }) => {
       if (!state.pinned || event.visit !== state.id) return state;
       const visit = append(contextFor(state.pinned), state.events, state.visit, event);
-      return { ...state, events: [...state.events, event], visit };
+      return { ...state, events: [...state.events, event], visit, place: placeOf(visit) };
     }),
     on(VisitActions.eventsReceived, (state, { visit, events }) =>
       state.id === visit ? received(state, events) : state,
     ),
+    on(VisitActions.followed, (state) => ({ ...state, place: placeOf(state.visit) })),
     on(SyncActions.delivered, (state, { visit, acknowledged }) => {
       if (state.id !== visit) return state;
       const order = new Map(acknowledged.events.map(({ id, seq }) => [id, seq]));
@@ -77,10 +89,16 @@ export const visitFeature = createFeature({
       return { ...state, events, isUnsent: false };
     }),
   ),
-  extraSelectors: ({ selectPinned, selectEvents, selectVisit, selectIsUnsent, selectId }) => {
+  extraSelectors: ({ selectPinned, selectEvents, selectVisit, selectPlace, selectIsUnsent, selectId }) => {
     const selectPending = createSelector(selectEvents, (events) => events.filter((event) => event.seq === undefined));
     return {
       selectPending,
+      /** Others have moved the visit on from where this page stands; a visit that was closed is closed everywhere. */
+      selectIsLeftBehind: createSelector(
+        selectVisit,
+        selectPlace,
+        (visit, place) => !visit.closed && (visit.procedure !== place.procedure || visit.step !== place.step),
+      ),
       selectContext: createSelector(selectPinned, (pinned) => pinned && contextFor(pinned)),
       /** What the server lacks of the open visit; undefined when it has everything. */
       selectParcel: createSelector(
