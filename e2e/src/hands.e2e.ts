@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
 import { Workspace } from './support/workspace';
 
@@ -100,4 +101,74 @@ test('a page in use is not moved by what another page logs: it asks', async ({ c
   await page.keyboard.press('Enter');
   await expect(workspace.log).toContainText('check it');
   await workspace.at(COVER);
+});
+
+/** A phone with its keyboard up, on its side, and a laptop's page at twice its size. */
+const LOW = [
+  { width: 390, height: 500 },
+  { width: 844, height: 390 },
+  { width: 640, height: 400 },
+];
+
+/** What of the page is not whole in sight: outside of it, or under something else. */
+async function hiddenOf(page: Page, selectors: readonly string[]): Promise<readonly string[]> {
+  return page.evaluate((wanted) => {
+    const isWhole = (element: Element): boolean => {
+      const { left, top, right, bottom } = element.getBoundingClientRect();
+      if (left < 0 || top < 0 || right > innerWidth || bottom > innerHeight || right === left) return false;
+      const inset = Math.min(6, (bottom - top) / 3);
+      return [top + inset, (top + bottom) / 2, bottom - inset].every((y) => {
+        const over = document.elementFromPoint((left + right) / 2, y);
+        return over !== null && (element.contains(over) || over.contains(element));
+      });
+    };
+    return wanted.flatMap((selector) => {
+      const found = Array.from(document.querySelectorAll(selector));
+      if (found.length === 0) return [`${selector}: not there`];
+      return found
+        .filter((element) => !isWhole(element))
+        .map((element) => `${selector}: ${element.textContent?.trim()}`);
+    });
+  }, selectors);
+}
+
+test('a reading is typed with points, range and refusal in sight, however low the screen', async ({
+  page,
+  workspace,
+}) => {
+  await workspace.start();
+  await workspace.key('Enter', '1', '1', 'Enter');
+  await workspace.at('Prove dead at Q1 and X1');
+  await workspace.read('231 / 9.1');
+  const entry = ['jx-probe-chips .chip', 'jx-juxta-bar svg', 'input[name=reading]', '.log', 'jx-undo-button button'];
+  for (const size of LOW) {
+    await page.setViewportSize(size);
+    await expect.poll(() => hiddenOf(page, [...entry, '.caution'])).toEqual([]);
+    await workspace.field.pressSequentially('0.1');
+    await expect.poll(() => hiddenOf(page, [...entry, 'jx-reading-entry .verdict'])).toEqual([]);
+    await workspace.field.fill('');
+  }
+  // Without the proof the ohms behind it are refused: that is in sight as long as the field is.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await workspace.provePairs();
+  await workspace.key('1');
+  await workspace.at('Ohms across control fuse F1');
+  await workspace.key('e');
+  await page.getByRole('button', { name: 'Mains supply on', exact: true }).click();
+  await page.setViewportSize({ width: 390, height: 500 });
+  await page.getByRole('navigation').getByRole('button', { name: 'Step' }).click();
+  for (const size of LOW) {
+    await page.setViewportSize(size);
+    await expect.poll(() => hiddenOf(page, ['jx-unmet-list', 'input[name=reading]', '.log'])).toEqual([]);
+  }
+});
+
+test('what may start stands whole with the button that starts it', async ({ page, workspace }) => {
+  await workspace.start();
+  for (const size of [...LOW, { width: 390, height: 844 }, { width: 1280, height: 800 }]) {
+    await page.setViewportSize(size);
+    await expect
+      .poll(() => hiddenOf(page, ['[data-role=may-start]', 'jx-caution-list p', 'jx-action-step .done']))
+      .toEqual([]);
+  }
 });

@@ -58,7 +58,13 @@ export class Workspace {
 
   /** The meter live in AC and DC, every pair of both supplies, the meter again. */
   async proveDead(): Promise<void> {
-    await this.read('231 / 9.1', '0.1', '0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0');
+    await this.read('231 / 9.1');
+    await this.provePairs();
+  }
+
+  /** Every pair of both supplies, and the meter again. */
+  async provePairs(): Promise<void> {
+    await this.read('0.1', '0.0', '0.2', '0.0', '0.1', '0.0', '0.02 / 0.00 / 0.02 / 0.00 / 0 / 0');
     await this.read('231 / 9.1');
   }
 

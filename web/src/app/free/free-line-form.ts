@@ -34,6 +34,9 @@ import { VerdictGlyph } from '../juxta/verdict-glyph';
 import { comparisonOf } from '../visit/view/log-rows';
 import { extraKeys } from '../visit/step/extra-keys';
 
+/** Examples that a row holds; the field offers the others. */
+const OFFERED = 4;
+
 /** What is measured, what it should be and what it is, in one line of fields; the comparison stands under it while it is typed. */
 @Component({
   selector: 'jx-free-line-form',
@@ -58,6 +61,7 @@ export class FreeLineForm {
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   private readonly firstPoint = viewChild<ElementRef<HTMLInputElement>>('firstPoint');
   protected readonly functions = MEASUREMENT_FUNCTIONS.map((id) => ({ id, name: FUNCTIONS[id].name }));
+  protected readonly OFFERED = OFFERED;
   protected readonly examples = computed(() => expectationExamples(this.line().function));
   protected readonly offered = computed(() => [...new Set([...this.expectations(), ...this.examples()])]);
   protected readonly unit = computed(() => displayUnit(this.line().function));

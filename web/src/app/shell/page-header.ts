@@ -1,16 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { RouterLink } from '@angular/router';
-import { Store } from '@ngrx/store';
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
 import { Button } from '../kit/button';
-import { PreferencesActions } from '../preferences/preferences.actions';
-import { preferencesFeature } from '../preferences/preferences.reducer';
+import { Menu } from './menu';
+import { MenuButton } from './menu-button';
 import { SavedState } from './saved-state';
+import { isTyping } from './typing';
 
-/** Title of a view, the way back, and the switch between sunlight and dark. */
+/** Title of a view, the way back, which Escape goes as well, and the menu. */
 @Component({
   selector: 'jx-page-header',
-  imports: [Button, RouterLink, SavedState],
+  imports: [Button, MenuButton, RouterLink, SavedState],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown.escape)': 'leave($event)' },
   template: `
     <header>
       @if (back(); as back) {
@@ -26,7 +27,7 @@ import { SavedState } from './saved-state';
       </div>
       <ng-content />
       <jx-saved-state />
-      <button jxButton type="button" kind="secondary" [quiet]="true" (click)="toggle()">{{ otherTheme() }}</button>
+      <jx-menu-button />
     </header>
   `,
   styles: `
@@ -77,11 +78,14 @@ export class PageHeader {
   readonly title = input.required<string>();
   readonly subtitle = input('');
   readonly back = input<string>();
-  private readonly store = inject(Store);
-  private readonly theme = this.store.selectSignal(preferencesFeature.selectTheme);
-  protected readonly otherTheme = computed(() => (this.theme() === 'dark' ? 'Light' : 'Dark'));
+  private readonly menu = inject(Menu);
+  private readonly router = inject(Router);
 
-  protected toggle(): void {
-    this.store.dispatch(PreferencesActions.themeToggled());
+  /** What is typed is left first; the next Escape leaves the page. */
+  protected leave(event: Event): void {
+    const back = this.back();
+    if (event.defaultPrevented || this.menu.isShown()) return;
+    if (isTyping(event.target)) return event.target.blur();
+    if (back !== undefined) void this.router.navigateByUrl(back);
   }
 }

@@ -22,6 +22,12 @@ import { Ticker } from '../shell/ticker';
     p {
       padding: 4px 12px;
     }
+    @media (max-height: 640px) {
+      p {
+        padding: 0 10px;
+        font-size: 14px;
+      }
+    }
   `,
 })
 export class HoldOffLine {

@@ -1,5 +1,4 @@
-import { DestroyRef, DOCUMENT, effect, inject, type Signal } from '@angular/core';
-import { Router } from '@angular/router';
+import { DestroyRef, effect, inject, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody, VisitContext, VisitState } from '@juxtameter/core';
@@ -17,16 +16,9 @@ export interface OpenedVisit {
   reload(): void;
 }
 
-/** Opens the visit of the address and leaves it with the page; Escape goes back to the machine. Call in an injection context. */
+/** Opens the visit of the address and leaves it with the page. Call in an injection context. */
 export function openVisit(id: Signal<string>): OpenedVisit {
   const store = inject(Store);
-  const router = inject(Router);
-  const leave = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape') void router.navigate(['/visits', id()]);
-  };
-  const page = inject(DOCUMENT);
-  page.addEventListener('keydown', leave);
-  inject(DestroyRef).onDestroy(() => page.removeEventListener('keydown', leave));
   effect(() => store.dispatch(VisitActions.openRequested({ id: id() })));
   inject(DestroyRef).onDestroy(() => store.dispatch(VisitActions.left()));
   return {

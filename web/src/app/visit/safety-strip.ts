@@ -40,6 +40,18 @@ import type { SafetyItem } from './view/safety-view';
       color: var(--caution-ink);
       font-weight: 650;
     }
+    // Where there is little room, what is as it should be gives way to the step.
+    @media (max-height: 640px) {
+      ul {
+        gap: 4px 6px;
+      }
+      li {
+        font-size: 14px;
+      }
+      li:not(.caution) {
+        display: none;
+      }
+    }
     @media (max-width: 760px) {
       ul {
         justify-content: flex-start;

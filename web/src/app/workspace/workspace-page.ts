@@ -35,14 +35,16 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
-import { Dialog } from '../kit/dialog';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
 import { LookPage } from '../look/look-page';
 import { afterPaint } from '../shell/after-paint';
+import { Menu } from '../shell/menu';
+import { MenuButton } from '../shell/menu-button';
 import { StateMessage } from '../shell/state-message';
+import { isTyping } from '../shell/typing';
 import { savedWords } from '../sync/saved-words';
 import { syncFeature } from '../sync/sync.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
@@ -57,7 +59,6 @@ import { HoldOffLine } from '../visit/hold-off-line';
 import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
-import { WORKSPACE_KEYS } from './workspace-keys';
 import { pageOfKey } from '../visit/visit-pages';
 import { PressGate } from '../visit/press-gate';
 import type { StepCommand } from '../visit/step/step-command';
@@ -94,11 +95,11 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
     Button,
     ChainPane,
     ChartList,
-    Dialog,
     FreePage,
     HazardList,
     HoldOffLine,
     LookPage,
+    MenuButton,
     NotesList,
     RouterLink,
     SafetyStrip,
@@ -121,6 +122,7 @@ export class WorkspacePage {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly application = inject(ApplicationRef);
+  private readonly menu = inject(Menu);
   protected readonly gate = inject(PressGate);
   private readonly strays = inject(StrayDigits);
   /** The step that was shown last. */
@@ -149,6 +151,7 @@ export class WorkspacePage {
   protected readonly words = openProblemWords;
 
   private readonly pane = viewChild<ElementRef<HTMLElement>>('pane');
+  private readonly main = viewChild<ElementRef<HTMLElement>>('main');
   private readonly left = viewChild<ElementRef<HTMLElement>>('left');
   protected readonly tab = signal<Tab>('step');
   protected readonly tabs: readonly { readonly id: Tab; readonly label: string }[] = [
@@ -182,8 +185,6 @@ export class WorkspacePage {
   });
   protected readonly remembered = this.store.selectSignal(preferencesFeature.selectLines);
   protected readonly isStandingBack = signal(false);
-  protected readonly showsKeys = signal(false);
-  protected readonly keys = WORKSPACE_KEYS;
 
   protected readonly rows = computed(() => {
     const context = this.context();
@@ -281,7 +282,8 @@ export class WorkspacePage {
     // On a low screen the step scrolls: with every event what is asked for next is shown from its title on.
     effect(() => {
       this.visit();
-      afterPaint(() => this.left()?.nativeElement.scrollTo(0, 0));
+      this.mode();
+      afterPaint(() => [this.main(), this.left()].forEach((column) => column?.nativeElement.scrollTo(0, 0)));
     });
     inject(WakeLock).hold(inject(DestroyRef));
     inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
@@ -313,10 +315,6 @@ export class WorkspacePage {
   /** To another page under the log, and back to the one at rest. */
   private show(mode: 'free' | 'look'): void {
     this.mode.update((shown) => (shown === mode ? this.modeAtRest().mode : mode));
-  }
-
-  protected toggleTheme(): void {
-    this.store.dispatch(PreferencesActions.themeToggled());
   }
 
   protected command(command: StepCommand): void {
@@ -402,7 +400,7 @@ export class WorkspacePage {
   }
 
   protected pressed(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || !this.context()) return;
+    if (event.ctrlKey || event.metaKey || !this.context() || this.menu.isShown()) return;
     // A key that is held counts once; only what is typed or taken away repeats.
     if (event.repeat && (!isTyping(event.target) || event.key === 'Enter')) return event.preventDefault();
     const command = event.altKey ? letterOf(event) : event.key;
@@ -411,7 +409,7 @@ export class WorkspacePage {
     if (event.key === 'Escape' && isTyping(event.target)) return this.leaveField(event.target);
     if (event.key === 'Escape' && this.mode() !== 'step') return this.mode.set(this.modeAtRest().mode);
     // Words that are said at the meter are typed here: no bare letter in a field is a command.
-    if (isTyping(event.target) && !event.altKey && !isAskedFor(event)) return;
+    if (isTyping(event.target) && !event.altKey) return;
     const isOnButton = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
     if (event.key === 'Enter' && isOnButton) return;
     if (this.keyDone(command)) event.preventDefault();
@@ -472,9 +470,6 @@ export class WorkspacePage {
       case 'w':
         this.isStandingBack.set(true);
         return true;
-      case '?':
-        this.showsKeys.set(true);
-        return true;
     }
     const other = pageOfKey(key);
     if (other) {
@@ -492,20 +487,9 @@ function jumperNow(progress: MatrixProgress | undefined): Points {
   return (progress?.cells.find(({ isIn }) => isIn) ?? progress?.next)?.jumper ?? {};
 }
 
-/** Whether letters go into what has the focus. */
-function isTyping(target: EventTarget | null): target is HTMLElement {
-  if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
-  return target instanceof HTMLInputElement && target.type !== 'checkbox' && target.type !== 'radio';
-}
-
 /** A key a number is typed with. */
 function isOfNumber({ key, altKey }: KeyboardEvent): boolean {
   return !altKey && /^[0-9.,-]$/.test(key);
-}
-
-/** The keys are asked for: no reading begins with a question mark. */
-function isAskedFor({ key, target }: KeyboardEvent): boolean {
-  return key === '?' && target instanceof HTMLInputElement && target.value === '';
 }
 
 /** The letter or figure of a key that is held with Alt, whatever sign that makes on this keyboard. */

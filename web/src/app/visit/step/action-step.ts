@@ -11,6 +11,7 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { probeViews } from '../board-map/probe-views';
+import { InSight } from './in-sight';
 import { ProbeChips } from './probe-chips';
 import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
@@ -21,7 +22,7 @@ import { UnmetList } from './unmet-list';
 /** Something to do. What may start or open stands above the button that says it is done. */
 @Component({
   selector: 'jx-action-step',
-  imports: [Button, ProbeChips, UndoButton, UnmetList],
+  imports: [Button, InSight, ProbeChips, UndoButton, UnmetList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -48,6 +49,9 @@ import { UnmetList } from './unmet-list';
           }
         </ol>
       }
+    </div>
+    <div class="fixed" [jxInSight]="visit()">
+      <ng-content />
       @if (mayStart().length > 0) {
         <p class="caution" data-role="may-start"><strong>May start:</strong> {{ mayStart().join(', ') }}</p>
       }
@@ -67,10 +71,12 @@ import { UnmetList } from './unmet-list';
           <strong>{{ refusal }}</strong>
         </p>
       }
-    </div>
-    <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
-      <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
-      <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">Done ⏎</button>
+      <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
+        <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
+        <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="done()">
+          Done ⏎
+        </button>
+      </div>
     </div>
   `,
   styleUrl: './step-parts.scss',

@@ -48,6 +48,7 @@ import { UndoButton } from './undo-button';
         <p class="small"><strong>Why did it fail?</strong> Look for: {{ causes.join('; ') }}.</p>
       }
     </div>
+    <ng-content />
     @if (isDisagreeing()) {
       <jx-line-form
         name="disagree"

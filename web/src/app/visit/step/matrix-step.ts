@@ -14,6 +14,7 @@ import {
 } from '@juxtameter/core';
 import { PointMap } from '../board-map/point-map';
 import { probeViews } from '../board-map/probe-views';
+import { InSight } from './in-sight';
 import { ProbeChips } from './probe-chips';
 import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
@@ -23,7 +24,7 @@ import { UndoButton } from './undo-button';
 /** Calls by places: a jumper goes in, one looks, it comes out. What works can no longer be blamed. */
 @Component({
   selector: 'jx-matrix-step',
-  imports: [Button, PointMap, ProbeChips, UndoButton],
+  imports: [Button, InSight, PointMap, ProbeChips, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (progress(); as progress) {
@@ -65,6 +66,13 @@ import { UndoButton } from './undo-button';
             <p class="small soft">A jumper, to {{ jumper.why }}. It stands in the bypass list until it is out.</p>
             <jx-probe-chips [probes]="probes()" />
             <jx-point-map class="on-phone" [context]="context()" [visit]="visit()" [points]="jumper" />
+          }
+        }
+      </div>
+      <div class="fixed" [jxInSight]="visit()">
+        <ng-content />
+        @if (now(); as cell) {
+          @if (cell.jumper; as jumper) {
             @if (jumper.removes) {
               <p class="caution">
                 <strong>Bypasses:</strong> {{ jumper.removes.replaceAll('-', ' ') }} protection. For this test only.
@@ -82,27 +90,27 @@ import { UndoButton } from './undo-button';
             }
           }
         }
-      </div>
-      <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
-        <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
-        @if (now(); as cell) {
-          @if (!cell.isIn) {
-            <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
-              Jumper is in ⏎
-            </button>
-          } @else if (cell.works === undefined) {
-            <button jxButton type="button" class="look" (click)="look(true)">
-              <span class="key mono">1</span> {{ cell.call.works }}
-            </button>
-            <button jxButton type="button" class="look" kind="secondary" (click)="look(false)">
-              <span class="key mono">2</span> Nothing
-            </button>
+        <div class="buttons" role="group" aria-label="Answers" [attr.aria-disabled]="isSettling() || null">
+          <jx-undo-button [canUndo]="canUndo()" (commanded)="commanded.emit($event)" />
+          @if (now(); as cell) {
+            @if (!cell.isIn) {
+              <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
+                Jumper is in ⏎
+              </button>
+            } @else if (cell.works === undefined) {
+              <button jxButton type="button" class="look" (click)="look(true)">
+                <span class="key mono">1</span> {{ cell.call.works }}
+              </button>
+              <button jxButton type="button" class="look" kind="secondary" (click)="look(false)">
+                <span class="key mono">2</span> Nothing
+              </button>
+            } @else {
+              <button jxButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
+            }
           } @else {
-            <button jxButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
+            <button jxButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
           }
-        } @else {
-          <button jxButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
-        }
+        </div>
       </div>
     }
   `,

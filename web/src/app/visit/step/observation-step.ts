@@ -28,6 +28,7 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
   imports: [Button, Choice, UndoButton, UnmetList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <ng-content />
     @if (unmet().length > 0) {
       <jx-unmet-list
         [context]="context()"
@@ -69,6 +70,12 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
     jx-choice {
       align-self: center;
       margin-left: auto;
+    }
+    @media (max-height: 640px) {
+      // The answers need the room; how they are known comes after them.
+      .buttons {
+        position: static;
+      }
     }
   `,
 })

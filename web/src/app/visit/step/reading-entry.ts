@@ -66,6 +66,7 @@ import { ProbeChips } from './probe-chips';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { GuardList, settlingLine } from './guard-list';
+import { InSight } from './in-sight';
 import { NeededChoice } from './needed-choice';
 import { SetProgress } from './set-progress';
 import { StrayDigits } from './stray-digits';
@@ -91,11 +92,11 @@ function isStillFor(now: AskedFor, before: AskedFor): boolean {
 /** Where a reading is typed: should and is beside each other while the digits come in. */
 @Component({
   selector: 'jx-reading-entry',
-  host: { '(window:resize)': 'showEntry()' },
   imports: [
     Button,
     ChainPoints,
     GuardList,
+    InSight,
     JuxtaBar,
     KeyRow,
     MethodChoice,
@@ -296,10 +297,6 @@ export class ReadingEntry {
           field.focus({ preventScroll: true });
       },
     });
-    effect(() => {
-      this.text();
-      this.showEntry();
-    });
     // What was typed for something that is gone stays in sight.
     effect(() => {
       this.askedFor();
@@ -310,11 +307,6 @@ export class ReadingEntry {
     effect(() => {
       if (this.undecided() ?? this.stuck()) this.show(this.said);
     });
-  }
-
-  /** On a low screen the step scrolls: what is typed, and what is said of it, stays in sight, a keyboard coming up too. */
-  protected showEntry(): void {
-    if (this.text() !== '') this.show(this.field);
   }
 
   private setAside(): void {

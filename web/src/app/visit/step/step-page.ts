@@ -36,6 +36,7 @@ import { Choice } from '../../kit/choice';
 import { TextField } from '../../kit/text-field';
 import { Speech } from '../speech';
 import { ActionStep } from './action-step';
+import { CautionList } from './caution-list';
 import { ConclusionStep } from './conclusion-step';
 import { EndStep } from './end-step';
 import { MatrixStep } from './matrix-step';
@@ -54,6 +55,7 @@ type Panel = 'note' | 'pass' | undefined;
   imports: [
     ActionStep,
     Button,
+    CautionList,
     Choice,
     ConclusionStep,
     EndStep,
@@ -105,14 +107,17 @@ export class StepPage {
   protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
   protected readonly canSpeak = this.speech.isAvailable;
   /** Cautions once a visit: those of earlier steps are only named. */
-  protected readonly cautions = computed(() =>
-    cautionsHere(this.context(), this.visit()).map(({ kind, isFirst }) => ({
+  protected readonly cautions = computed(() => {
+    const all = cautionsHere(this.context(), this.visit()).map(({ kind, isFirst }) => ({
       kind: kind.replaceAll('-', ' '),
       text: CAUTIONS[kind] ?? '',
       isFirst,
-    })),
-  );
+    }));
+    return { first: all.filter(({ isFirst }) => isFirst), again: all.filter(({ isFirst }) => !isFirst) };
+  });
   protected readonly panel = linkedSignal<string, Panel>({ source: this.stepId, computation: () => undefined });
+  /** On a phone the lesser commands come out at a tap. */
+  protected readonly showsMore = linkedSignal({ source: this.stepId, computation: () => false });
   protected readonly panelText = linkedSignal<Panel, string>({ source: this.panel, computation: () => '' });
   protected readonly canPass = computed(() => canPass(this.step()));
   protected readonly cases = computed(() => {
