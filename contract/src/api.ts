@@ -77,6 +77,8 @@ export interface VisitSummary {
   readonly siteName: string;
   readonly complaint: string;
   readonly openedAt: string;
+  /** Who opened it, where a name was given. */
+  readonly openedBy?: string;
   readonly lastAt: string;
   /** Hours and minutes ahead of UTC where the visit was; missing in records from before it was kept. */
   readonly zone?: string;

@@ -23,6 +23,7 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
     siteName: pinned.site.name,
     complaint: state.opened?.complaint ?? '',
     openedAt: first?.at ?? '',
+    ...(first?.by === undefined || first.by === '' ? {} : { openedBy: first.by }),
     lastAt: last?.at ?? '',
     ...(last?.zone === undefined ? {} : { zone: last.zone }),
     closed: state.closed,

@@ -12,7 +12,8 @@ const file = (name: string, text: string): { name: string; mimeType: string; buf
 
 test('a chart is looked through, brought in, and there to be started with', async ({ page, workspace }) => {
   await page.goto(workspace.address);
-  await page.getByRole('link', { name: 'Import', exact: true }).click();
+  await page.getByRole('button', { name: 'Menu' }).click();
+  await page.getByRole('link', { name: 'Bring documents in' }).click();
   const renamed = chart
     .replace('"id": "pump-contactor-does-not-pull-in"', '"id": "second-chart"')
     .replace('"title": "Pump contactor does not pull in"', '"title": "Pump hums and does not turn"');
@@ -22,6 +23,7 @@ test('a chart is looked through, brought in, and there to be started with', asyn
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible();
   await page.goto(`${workspace.address}/start`);
+  await page.locator('[data-unit=mist-line-2]').first().click();
   await expect(page.getByRole('button', { name: /Pump hums and does not turn/ })).toBeVisible();
 });
 

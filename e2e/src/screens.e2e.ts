@@ -7,7 +7,9 @@ const FINISHED = '01a1edad-73d0-7000-8000-000000000000';
 
 const VIEWS = [
   ['/', 'Mist line 2'],
-  ['/start', 'Or straight into a chart'],
+  ['/start', 'Which unit?'],
+  ['/start?at=mist-line-2', 'Or straight into a chart'],
+  ['/library', 'Bring documents in'],
   ['/units/co2-burner-1', 'Parts fitted'],
   ['/units/new', 'What is it?'],
   ['/about', 'A decision aid for qualified people'],
@@ -76,7 +78,7 @@ test('finds visits by their words and says what each waits for', async ({ page, 
 
 test('shows what is typed as text, never as HTML', async ({ page, workspace }) => {
   const hostile = '<img src=x onerror="document.title=1"><b>bold</b>';
-  await page.goto(`${workspace.address}/start`);
+  await page.goto(`${workspace.address}/start?at=mist-line-2`);
   await page.getByRole('textbox', { name: 'What does the customer say?' }).fill(hostile);
   await page.getByRole('textbox', { name: 'Your name' }).fill(hostile);
   await page.getByRole('button', { name: /Pump contactor/ }).click();
@@ -126,7 +128,8 @@ test('keeps entry and buttons in sight with a long instruction and a long log', 
     ]) {
       await expect(control).toBeInViewport({ ratio: 0.9 });
     }
-    await expect(workspace.log.locator('li.row').last()).toBeInViewport();
+    // Where the screen is low the log is the first to give way.
+    if (size.height > 640) await expect(workspace.log.locator('li.row').last()).toBeInViewport();
   }
 });
 

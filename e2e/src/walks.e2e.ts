@@ -65,7 +65,7 @@ test.describe('on a phone', () => {
     await workspace.page.goto(workspace.address);
     await page.getByRole('link', { name: 'Start a visit' }).tap();
     // The unit visited last is chosen by itself; which one that is depends on what ran before.
-    await page.getByRole('radio', { name: /Mist line 2/ }).check();
+    await page.locator('[data-unit=mist-line-2]').first().click();
     await page.getByRole('button', { name: /Pump contactor does not pull in/ }).tap();
     const done = page.getByRole('button', { name: /Done/ });
     const answer = (id: string) => page.locator(`[data-answer=${id}]`).tap();

@@ -24,8 +24,7 @@ export class Workspace {
   async start(): Promise<void> {
     await this.page.goto(this.address);
     await this.page.getByRole('link', { name: 'Start a visit' }).click();
-    // The unit visited last is chosen by itself; which one that is depends on what ran before.
-    await this.page.getByRole('radio', { name: /Mist line 2/ }).check();
+    await this.page.locator('[data-unit=mist-line-2]').first().click();
     await this.page.getByRole('button', { name: /Pump contactor does not pull in/ }).click();
     await this.at('Set the house controller to mist and stand clear of the pump.');
   }

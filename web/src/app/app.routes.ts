@@ -20,6 +20,12 @@ export const routes: Routes = [
     loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
   },
   {
+    path: 'library',
+    title: 'On file · Juxtameter',
+    loadComponent: () => import('./library/library-page').then((file) => file.LibraryPage),
+  },
+  { path: 'units', pathMatch: 'full', redirectTo: 'library' },
+  {
     path: 'units',
     loadChildren: async () => {
       const [{ unitFeature }, effects] = await Promise.all([

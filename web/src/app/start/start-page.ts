@@ -1,8 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
+import { EndNear } from '../kit/end-near';
 import { Select } from '../kit/select';
 import { TextArea, TextField } from '../kit/text-field';
 import { PROVE_DEAD_PROCEDURE } from '@juxtameter/core';
@@ -11,23 +22,29 @@ import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
 import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
+import { firstOf, listedUnits, unitGroups } from '../library/units-by-site';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import { SuspicionList } from '../look/suspicion-list';
+import { TimeWords } from '../look/time-words';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { VisitsActions } from '../visits/visits.actions';
 import { visitsFeature } from '../visits/visits.reducer';
 import { rankProcedures } from './rank-procedures';
 import { FreeMachineForm } from './free-machine-form';
-import { StartActions, type FreeMachine, type StartChoice } from './start.actions';
+import { StartActions, type FreeMachine, type StartChoice, type StartDraft } from './start.actions';
 import { startFeature } from './start.reducer';
 
-/** Unit, complaint, chart, meter: what is remembered is filled in, so that one tap starts. */
+/** Units drawn at first, and with every step towards the end of the list. */
+const DRAWN = 40;
+
+/** Unit, complaint, chart, meter: what is known of the technician is filled in, the machine is always chosen. */
 @Component({
   selector: 'jx-start-page',
   imports: [
     Button,
+    EndNear,
     FormsModule,
     FreeMachineForm,
     TextField,
@@ -37,6 +54,7 @@ import { startFeature } from './start.reducer';
     StateMessage,
     SuspicionList,
     TextArea,
+    TimeWords,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './start-page.html',
@@ -54,11 +72,8 @@ export class StartPage {
   private readonly preferences = this.store.selectSignal(preferencesFeature.selectPreferencesState);
   protected readonly words = problemWords;
 
-  protected readonly complaint = signal('');
+  protected readonly draft = this.store.selectSignal(startFeature.selectDraft);
   protected readonly technician = linkedSignal(() => this.preferences().technician);
-  /** Somebody else stands at the machine and reports. */
-  protected readonly isRemote = signal(false);
-  protected readonly reporter = signal('');
   /** What was chosen by hand stays when the lists come in anew. */
   protected readonly chosenMeter = signal<string | undefined>(undefined);
   protected readonly meter = computed(() => {
@@ -66,32 +81,39 @@ export class StartPage {
     const wanted = this.chosenMeter() ?? this.preferences().meter;
     return meters.find((each) => each.id === wanted)?.id ?? meters[0]?.id ?? '';
   });
-  /** The unit visited last stands first and is chosen. */
-  protected readonly units = computed(() => {
-    const lastVisited = new Map((this.visits() ?? []).map((visit) => [visit.unit, visit.lastAt]));
-    const sites = new Map((this.library()?.sites ?? []).map((site) => [site.id, site.name]));
-    return (this.library()?.units ?? [])
-      .map((unit) => ({ ...unit, siteName: sites.get(unit.site) ?? '', lastVisit: lastVisited.get(unit.id) ?? '' }))
-      .sort((a, b) => b.lastVisit.localeCompare(a.lastVisit) || a.name.localeCompare(b.name));
-  });
+  protected readonly units = computed(() => listedUnits(this.library(), this.visits() ?? []));
+  private readonly groups = computed(() => unitGroups(this.units(), this.draft().search));
+  private readonly drawn = linkedSignal({ source: () => this.draft().search, computation: () => DRAWN });
+  protected readonly shown = computed(() => firstOf(this.groups(), this.drawn()));
   protected readonly meters = computed(() => this.library()?.meters ?? []);
   protected readonly withoutChart = PROVE_DEAD_PROCEDURE;
-  /** Empty for a machine that is not on file. */
-  protected readonly chosenUnit = signal<string | undefined>(undefined);
   /** The unit an address asks for. */
   readonly at = input<string>();
-  protected readonly unit = computed(() => this.chosenUnit() ?? this.at() ?? this.units()[0]?.id ?? '');
+  /** Nothing is chosen by itself: the wrong machine is soon under the hands. */
+  protected readonly unit = computed(() => this.draft().unit);
+  protected readonly chosen = computed(() => this.units().find(({ id }) => id === this.unit()));
+  /** The address names a unit that is not on file. */
+  protected readonly isUnknown = computed(
+    () => this.library() !== undefined && Boolean(this.unit()) && this.chosen() === undefined,
+  );
+  /** Visits of the chosen unit that somebody has not closed. */
+  protected readonly unfinished = computed(() =>
+    (this.visits() ?? []).filter(({ unit, closed }) => !closed && unit === this.chosen()?.id),
+  );
   protected readonly suspicions = computed(() => {
-    const unit = this.units().find((each) => each.id === this.unit());
+    const unit = this.chosen();
     return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }, this.units()) : [];
   });
-  protected readonly procedures = computed(() => {
-    const unitModel = this.units().find((each) => each.id === this.unit())?.unitModel;
-    return rankProcedures(this.library()?.procedures ?? [], unitModel, this.complaint());
-  });
+  protected readonly procedures = computed(() =>
+    rankProcedures(this.library()?.procedures ?? [], this.chosen()?.unitModel, this.draft().complaint),
+  );
 
   constructor() {
     this.store.dispatch(StartActions.opened());
+    effect(() => {
+      const unit = this.at();
+      if (unit !== undefined) untracked(() => this.change({ unit }));
+    });
     this.reload();
     if (!this.visits()) this.store.dispatch(VisitsActions.loadRequested());
   }
@@ -100,21 +122,30 @@ export class StartPage {
     this.store.dispatch(LibraryActions.loadRequested());
   }
 
+  protected change(draft: Partial<StartDraft>): void {
+    this.store.dispatch(StartActions.draftChanged({ draft }));
+  }
+
+  protected drawMore(): void {
+    this.drawn.update((drawn) => drawn + DRAWN);
+  }
+
   protected startFree(machine: FreeMachine): void {
     this.request({ unit: '', procedure: PROVE_DEAD_PROCEDURE, machine });
   }
 
   protected start(procedure: string): void {
-    this.request({ unit: this.unit(), procedure });
+    this.request({ unit: this.unit() ?? '', procedure });
   }
 
   /** Intake, lamps and a watched call before any chart. */
   protected look(): void {
-    this.request({ unit: this.unit() });
+    this.request({ unit: this.unit() ?? '' });
   }
 
   private reported(): Pick<StartChoice, 'reporter'> {
-    return this.isRemote() ? { reporter: this.reporter().trim() || 'somebody' } : {};
+    const { isRemote, reporter } = this.draft();
+    return isRemote ? { reporter: reporter.trim() || 'somebody' } : {};
   }
 
   private request(what: Pick<StartChoice, 'unit' | 'procedure' | 'machine'>): void {
@@ -122,7 +153,7 @@ export class StartPage {
     const meter = this.meter();
     this.store.dispatch(PreferencesActions.technicianNamed({ technician }));
     this.store.dispatch(PreferencesActions.meterChosen({ meter }));
-    const choice = { ...what, complaint: this.complaint().trim(), meter, technician, ...this.reported() };
+    const choice = { ...what, complaint: this.draft().complaint.trim(), meter, technician, ...this.reported() };
     this.store.dispatch(StartActions.visitRequested({ choice }));
   }
 }

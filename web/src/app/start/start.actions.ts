@@ -23,10 +23,21 @@ export interface FreeMachine {
   readonly supplies: readonly FreeSupply[];
 }
 
+/** What is filled in before a visit is started; it is still there after a look at something else. */
+export interface StartDraft {
+  /** Undefined until one is chosen; empty for a machine that is not on file. */
+  readonly unit: string | undefined;
+  readonly search: string;
+  readonly complaint: string;
+  readonly isRemote: boolean;
+  readonly reporter: string;
+}
+
 export const StartActions = createActionGroup({
   source: 'Start',
   events: {
     Opened: emptyProps(),
+    'Draft Changed': props<{ draft: Partial<StartDraft> }>(),
     'Visit Requested': props<{ choice: StartChoice }>(),
     'Visit Started': props<{ visit: string }>(),
     'Visit Failed': props<{ problem: ApiProblem }>(),

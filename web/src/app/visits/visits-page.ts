@@ -1,8 +1,9 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, DOCUMENT, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
+import { EndNear } from '../kit/end-near';
 import { TextField } from '../kit/text-field';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
@@ -15,7 +16,7 @@ import { visitsFeature } from './visits.reducer';
 /** Open and recent visits, what each waits for, and one button to start. */
 @Component({
   selector: 'jx-visits-page',
-  imports: [Button, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage, TimeWords],
+  imports: [Button, EndNear, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage, TimeWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visits-page.html',
   styleUrl: './visits-page.scss',
@@ -28,11 +29,29 @@ export class VisitsPage {
   protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);
   protected readonly closed = this.store.selectSignal(visitsFeature.selectClosedFound);
   protected readonly isFromTablet = this.store.selectSignal(visitsFeature.selectIsFromTablet);
+  protected readonly openDrawn = this.store.selectSignal(visitsFeature.selectOpenDrawn);
+  protected readonly closedDrawn = this.store.selectSignal(visitsFeature.selectClosedDrawn);
+  private readonly scrolledTo = this.store.selectSignal(visitsFeature.selectScrolledTo);
   protected readonly waiting = this.store.selectSignal(syncFeature.selectWaiting);
   protected readonly words = problemWords;
 
   constructor() {
     this.reload();
+    const view = inject(DOCUMENT).defaultView;
+    // Back from a visit the list stands where it was left.
+    afterNextRender(() => view?.scrollTo(0, this.scrolledTo()));
+    let scrolledTo = 0;
+    const noteScroll = (): void => void (scrolledTo = view?.scrollY ?? 0);
+    view?.addEventListener('scroll', noteScroll, { passive: true });
+    inject(DestroyRef).onDestroy(() => {
+      view?.removeEventListener('scroll', noteScroll);
+      this.store.dispatch(VisitsActions.left({ scrolledTo }));
+    });
+  }
+
+  protected drawMore(): void {
+    if (this.openDrawn().length + this.closedDrawn().length < this.open().length + this.closed().length)
+      this.store.dispatch(VisitsActions.moreWanted());
   }
 
   protected reload(): void {

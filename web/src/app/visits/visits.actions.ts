@@ -9,5 +9,9 @@ export const VisitsActions = createActionGroup({
     Loaded: props<{ visits: readonly VisitSummary[]; isFromTablet: boolean }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
     'Search Changed': props<{ text: string }>(),
+    /** Somebody came near the end of what is drawn. */
+    'More Wanted': emptyProps(),
+    /** The list is left: it is found again where it was. */
+    Left: props<{ scrolledTo: number }>(),
   },
 });

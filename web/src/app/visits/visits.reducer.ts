@@ -1,6 +1,7 @@
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
 import type { VisitSummary } from '@juxtameter/contract';
 import type { ApiProblem } from '../api/api-problem';
+import { hasWords } from '../shell/has-words';
 import { VisitsActions } from './visits.actions';
 
 export interface VisitsState {
@@ -9,9 +10,23 @@ export interface VisitsState {
   readonly search: string;
   /** As this tablet keeps them: there was no server in reach. */
   readonly isFromTablet: boolean;
+  /** How many of those that are found are drawn. */
+  readonly drawn: number;
+  /** Where the list was scrolled to when it was left, pixels. */
+  readonly scrolledTo: number;
 }
 
-const initial: VisitsState = { visits: undefined, problem: undefined, search: '', isFromTablet: false };
+/** Visits drawn at first, and with every step towards the end of the list. */
+const DRAWN = 40;
+
+const initial: VisitsState = {
+  visits: undefined,
+  problem: undefined,
+  search: '',
+  isFromTablet: false,
+  drawn: DRAWN,
+  scrolledTo: 0,
+};
 
 /** The list of visits, and what is searched for in it. */
 export const visitsFeature = createFeature({
@@ -19,33 +34,39 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, ({ search }, { visits, isFromTablet }) => ({
+    on(VisitsActions.loaded, (state, { visits, isFromTablet }) => ({
+      ...state,
       visits,
-      search,
       isFromTablet,
       problem: undefined,
     })),
     on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem })),
-    on(VisitsActions.searchChanged, (state, { text }) => ({ ...state, search: text })),
+    on(VisitsActions.searchChanged, (state, { text }) => ({ ...state, search: text, drawn: DRAWN, scrolledTo: 0 })),
+    on(VisitsActions.moreWanted, (state) => ({ ...state, drawn: state.drawn + DRAWN })),
+    on(VisitsActions.left, (state, { scrolledTo }) => ({ ...state, scrolledTo })),
   ),
-  extraSelectors: ({ selectVisits, selectSearch }) => {
+  extraSelectors: ({ selectVisits, selectSearch, selectDrawn }) => {
     const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) =>
       visits.filter((visit) => matches(visit, search)),
     );
+    const selectOpenFound = createSelector(selectFound, (found) => found.filter((visit) => !visit.closed));
+    const selectClosedFound = createSelector(selectFound, (found) => found.filter((visit) => visit.closed));
     return {
-      selectOpenFound: createSelector(selectFound, (found) => found.filter((visit) => !visit.closed)),
-      selectClosedFound: createSelector(selectFound, (found) => found.filter((visit) => visit.closed)),
+      selectOpenFound,
+      selectClosedFound,
+      /** The open ones come first; both together are as many as are drawn. */
+      selectOpenDrawn: createSelector(selectOpenFound, selectDrawn, (found, drawn) => found.slice(0, drawn)),
+      selectClosedDrawn: createSelector(selectOpenFound, selectClosedFound, selectDrawn, (open, closed, drawn) =>
+        closed.slice(0, Math.max(0, drawn - open.length)),
+      ),
     };
   },
 });
 
 /** Every word searched for stands somewhere in what the list shows. */
 export function matches(visit: VisitSummary, search: string): boolean {
-  const shown = [visit.unitName, visit.siteName, visit.complaint, visit.waitsFor, ...visit.findings]
-    .join(' ')
-    .toLowerCase();
-  return search
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => shown.includes(word));
+  return hasWords(
+    [visit.unitName, visit.siteName, visit.complaint, visit.waitsFor, ...visit.findings].join(' '),
+    search,
+  );
 }
