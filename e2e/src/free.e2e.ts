@@ -54,16 +54,17 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await expect(page.getByRole('alert')).toContainText('never bypassed');
   await page.locator('jx-select select').first().selectOption({ label: 'level protection' });
   await page.getByRole('button', { name: 'It is in now' }).click();
-  await page.getByRole('button', { name: 'Close visit' }).click();
-  await expect(page.getByRole('button', { name: 'This blocks closing' })).toBeDisabled();
+  await page.getByRole('link', { name: 'Close visit' }).click();
+  await page.getByRole('button', { name: 'Close this visit' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('Not before it is put right: Jumper in');
   await page.getByRole('button', { name: 'It is out now' }).first().click();
+  await page.keyboard.press('Escape');
 
   await page.getByRole('button', { name: 'Finding' }).click();
   await page.locator('input[name=finding]').fill('The feed gives 3 V instead of 24 V.');
   await page.getByRole('checkbox').first().check();
   await page.getByRole('button', { name: 'Record finding' }).click();
-  await page.getByRole('button', { name: 'Close visit' }).click();
-  await expect(page.locator('jx-free-page h1')).toHaveText('This visit is closed');
+  await workspace.close('locked off');
   await page.getByRole('link', { name: 'Report' }).first().click();
   await expect(page.locator('article')).toContainText('The feed gives 3 V instead of 24 V.');
   await expect(page.locator('article')).toContainText('left red wire');

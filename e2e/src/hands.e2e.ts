@@ -172,3 +172,32 @@ test('what may start stands whole with the button that starts it', async ({ page
       .toEqual([]);
   }
 });
+
+test('a visit is closed with what was found and how the machine is left, and taken up again with nothing known', async ({
+  page,
+  workspace,
+}) => {
+  await workspace.start();
+  await workspace.toFuse();
+  await workspace.key('x');
+  const confirm = page.getByRole('button', { name: 'Close this visit' });
+  await confirm.click();
+  await expect(page.getByText('Nothing is named yet: record a finding, or say why there is none.')).toBeVisible();
+  await expect(page.getByText('Say how the machine is left.')).toBeVisible();
+  await page.getByRole('radio', { name: 'waits for a part' }).click();
+  await page.getByRole('radio', { name: 'works as it should' }).click();
+  await expect(page.getByText(/It is said to be on, and by the record this is off/)).toBeVisible();
+  await page.getByRole('radio', { name: 'switched off' }).click();
+  await confirm.click();
+  await expect(page.locator('h1')).toHaveText('This visit is closed');
+  await page.reload();
+  await expect(page.getByText('Nothing was named: waits for a part.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it up again' }).click();
+  await expect(page.getByRole('alert')).toContainText('Say why');
+  await page.getByLabel('What is it taken up again for?').fill('the part is here');
+  await page.getByRole('button', { name: 'Take it up again' }).click();
+  await workspace.at('Ohms across control fuse F1');
+  await expect(workspace.strip).toContainText('unknown, so live');
+  await expect(workspace.log).toContainText('the part is here');
+  await expect(page.locator('jx-unmet-list')).toContainText('must be proven dead');
+});

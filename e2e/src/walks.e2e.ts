@@ -12,11 +12,14 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await expect(workspace.strip).toContainText('jumper in: FS1·1 to FS1·2');
   await workspace.key('Enter');
   await workspace.at('Finding recorded');
-  await expect(page.getByRole('button', { name: 'This blocks closing' })).toBeDisabled();
+  await page.getByRole('link', { name: 'Close visit' }).click();
+  await page.getByRole('radio', { name: 'on, and does not work', exact: true }).click();
+  await page.getByRole('button', { name: 'Close this visit' }).click();
+  await expect(page.getByRole('alert')).toContainText('Not before it is put right: Jumper in');
   await page.getByRole('button', { name: 'It is out now' }).first().click();
   await expect(workspace.strip).toContainText('no bypass');
-  await page.getByRole('button', { name: 'Close visit' }).click();
-  await workspace.at('This visit is closed');
+  await page.getByRole('button', { name: 'Close this visit' }).click();
+  await expect(page.locator('h1')).toHaveText('This visit is closed');
   await expect(workspace.strip).toContainText('Saved on server');
 
   await page.getByRole('link', { name: 'Report' }).first().click();

@@ -1,4 +1,4 @@
-import { FINDING_GRADES, GRADES, SUSPECT_CLASSES, VERDICTS } from '@juxtameter/core';
+import { FINDING_GRADES, GRADES, MACHINE_LEFT, SUSPECT_CLASSES, VERDICTS } from '@juxtameter/core';
 import * as yup from 'yup';
 import { finite, id, listOf, name, oneOf, says, text } from '../describe';
 import type { BodiesOf } from './event-bodies';
@@ -23,6 +23,7 @@ export const walkingEvents: BodiesOf<
   | 'visit-resumed'
   | 'handed-over'
   | 'visit-closed'
+  | 'visit-reopened'
 > = {
   'visit-opened': {
     unit: says('The unit it is about.', id().required()),
@@ -116,5 +117,10 @@ export const walkingEvents: BodiesOf<
   'visit-closed': {
     leaves: says('Why something at the machine stays altered: a plug out, a lead or a cover off.', text(600)),
     altered: says('What stood altered at the machine, in words.', listOf(text(600).required(), 100)),
+    without: says('Why nothing is named, where no finding was recorded.', text(600)),
+    machine: says('How the machine was left.', oneOf(MACHINE_LEFT)),
+  },
+  'visit-reopened': {
+    reason: says('What it was taken up again for.', text(600).required()),
   },
 };

@@ -43,10 +43,16 @@ function isWholeMeasurement({ event }: TrailLine): boolean {
 export function minutesOf({ trail }: Pick<VisitState, 'trail'>): number | undefined {
   const events = trail.map(({ event }) => event);
   const first = events[0];
-  const last = events.find(({ type }) => type === 'visit-closed') ?? events.at(-1);
+  const last = lastClosing(events) ?? events.at(-1);
   if (!first || !last) return undefined;
   const minutes = Math.round((wallTime(last) - wallTime(first)) / 60_000);
   return Number.isNaN(minutes) ? undefined : Math.max(0, minutes);
+}
+
+/** The closing that still holds: what was ticked off after it is no work; what was done once it was taken up again is. */
+function lastClosing(events: readonly VisitEvent[]): VisitEvent | undefined {
+  const reopened = events.findLastIndex(({ type }) => type === 'visit-reopened');
+  return events.slice(reopened + 1).find(({ type }) => type === 'visit-closed');
 }
 
 /** "12 measurements (31 readings), 4 looks, 1 passed over, in 42 min". */

@@ -80,7 +80,7 @@ export interface PastVisit {
 /** What stays of a visit for the unit's history. */
 export function pastVisit(id: string, context: VisitContext, state: VisitState): PastVisit {
   const { model } = context;
-  const { leaves } = standingOf(state, 'visit-closed').at(-1) ?? {};
+  const { leaves } = (state.closed && standingOf(state, 'visit-closed').at(-1)) || {};
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   return {
     id,

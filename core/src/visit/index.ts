@@ -44,7 +44,10 @@ export {
   alterationsOf,
   deadForCall,
   alteredWords,
+  closingGaps,
   closingRefusal,
+  MACHINE_LEFT,
+  MACHINE_LEFT_WORDS,
   meterRefusal,
   powerUpRefusal,
   PROOF_LASTS_SECONDS,
@@ -53,6 +56,8 @@ export {
   showsLive,
   type AboutToMeasure,
   type Alteration,
+  type Closing,
+  type MachineLeft,
   type ProofTask,
 } from './safety';
 export {

@@ -32,7 +32,7 @@ export class ChartHands {
   async key(...keys: string[]): Promise<void> {
     for (const key of keys) {
       this.keys += 1;
-      await this.page.locator('main:not([data-settling])').waitFor();
+      await this.page.locator('main[data-settling]').waitFor({ state: 'detached' });
       await this.page.keyboard.press(/^[a-z]$/.test(key) ? `Alt+${key}` : key);
     }
   }

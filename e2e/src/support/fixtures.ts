@@ -24,6 +24,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   ],
   page: async ({ page }, use) => {
     const errors = watchErrors(page);
+    readBeforePressing(page);
     await use(page);
     expect(errors).toEqual([]);
   },
@@ -42,4 +43,13 @@ function watchErrors(page: Page): string[] {
     if (message.type() === 'error' && !message.text().includes('Failed to load resource')) errors.push(message.text());
   });
   return errors;
+}
+
+/** A hand at the page's keys waits until what is shown can have been read, as it has to. */
+export function readBeforePressing(page: Page): void {
+  const press = page.keyboard.press.bind(page.keyboard);
+  page.keyboard.press = async (key, options) => {
+    await expect(page.locator('main[data-settling]')).toHaveCount(0);
+    await press(key, options);
+  };
 }

@@ -43,16 +43,23 @@ export class Workspace {
 
   /** What is shown has been there long enough to be answered. */
   async settled(): Promise<void> {
-    await this.page.locator('main:not([data-settling])').waitFor();
+    await expect(this.page.locator('main[data-settling]')).toHaveCount(0);
   }
 
   /** Digits, then Enter, wherever the focus is. */
   async read(...readings: string[]): Promise<void> {
     for (const reading of readings) {
       await expect(this.field).toBeFocused();
-      await this.page.keyboard.type(reading);
-      await this.page.keyboard.press('Enter');
+      await this.page.keyboard.type(`${reading}\n`);
     }
+  }
+
+  /** Closes the visit, with what is asked on the page for it. */
+  async close(machine: string): Promise<void> {
+    await this.page.getByRole('link', { name: 'Close visit' }).click();
+    await this.page.getByRole('radio', { name: machine, exact: true }).click();
+    await this.page.getByRole('button', { name: 'Close this visit' }).click();
+    await expect(this.page.locator('h1')).toHaveText('This visit is closed');
   }
 
   /** The meter live in AC and DC, every pair of both supplies, the meter again. */

@@ -58,6 +58,7 @@ import { supplyChanged, type SupplyChanged } from './supply-changed';
 import { supplyJudged, type SupplyJudged } from './supply-judged';
 import { undecidedAccepted, type UndecidedAccepted } from './undecided-accepted';
 import { visitClosed, type VisitClosed } from './visit-closed';
+import { visitReopened, type VisitReopened } from './visit-reopened';
 import { visitOpened, type VisitOpened } from './visit-opened';
 import { visitResumed, type VisitResumed } from './visit-resumed';
 import { watchEnded, type WatchEnded } from './watch-ended';
@@ -180,6 +181,7 @@ export interface EventShapes {
   readonly 'visit-resumed': VisitResumed;
   readonly 'handed-over': HandedOver;
   readonly 'visit-closed': VisitClosed;
+  readonly 'visit-reopened': VisitReopened;
 }
 
 /** What the product knows of every kind of event. A kind without an entry does not compile. */
@@ -237,6 +239,7 @@ export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[
   'visit-resumed': visitResumed,
   'handed-over': handedOver,
   'visit-closed': visitClosed,
+  'visit-reopened': visitReopened,
 };
 
 /** The names of all kinds, in the order of the registry. */

@@ -1,4 +1,4 @@
-import { alterationsOf } from '../safety';
+import { alterationsOf, MACHINE_LEFT_WORDS, type MachineLeft } from '../safety';
 import { TOUCHES_NOTHING, type EventKind } from '../record';
 
 export interface VisitClosed {
@@ -7,6 +7,10 @@ export interface VisitClosed {
   readonly leaves?: string;
   /** What stood altered when it was closed, in words. */
   readonly altered?: readonly string[];
+  /** Why nothing is named, where no finding was recorded. */
+  readonly without?: string;
+  /** How the machine was left; missing in records from before it was asked. */
+  readonly machine?: MachineLeft;
 }
 
 export const visitClosed: EventKind<VisitClosed> = {
@@ -15,9 +19,19 @@ export const visitClosed: EventKind<VisitClosed> = {
   apply: (context, state) =>
     // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
     alterationsOf(context, state).some(({ isBlocking }) => isBlocking) ? state : { ...state, closed: true },
-  words: (_context, _state, { event: { leaves = '', altered = [] } }) => ({
-    kind: 'mark',
-    title: 'Visit closed',
-    detail: leaves === '' ? '' : [`Left so, ${leaves}`, altered.join('; ')].filter((each) => each !== '').join(': '),
-  }),
+  words: (_context, _state, { event }) => ({ kind: 'mark', title: 'Visit closed', detail: leftWords(event) }),
 };
+
+function leftWords({ leaves = '', altered = [], without = '', machine }: VisitClosed): string {
+  return [
+    machine === undefined ? '' : `The machine ${isState(machine) ? 'is ' : ''}${MACHINE_LEFT_WORDS[machine]}`,
+    without === '' ? '' : `Nothing named: ${without}`,
+    leaves === '' ? '' : [`Left so, ${leaves}`, altered.join('; ')].filter((each) => each !== '').join(': '),
+  ]
+    .filter((each) => each !== '')
+    .join('. ');
+}
+
+function isState(machine: MachineLeft): boolean {
+  return machine !== 'working' && machine !== 'watched';
+}

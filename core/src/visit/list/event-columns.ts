@@ -45,7 +45,8 @@ const EVENT_COLUMNS: {
   'conclusion-refused': { note: 'reason' },
   'source-chosen': { part: 'question', reading: 'choice', note: 'reason' },
   'handed-over': { reading: 'to' },
-  'visit-closed': { note: 'leaves' },
+  'visit-closed': { reading: 'machine', note: 'leaves' },
+  'visit-reopened': { note: 'reason' },
   retracted: { reading: 'event' },
 };
 

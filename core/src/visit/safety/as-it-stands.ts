@@ -24,6 +24,7 @@ export function asItStands({ trail, conditions }: Pick<VisitState, 'trail' | 'co
 function lastReturn(trail: readonly TrailLine[]): number {
   return trail.findLastIndex(({ event }, index) => {
     const before = trail[index - 1]?.event;
+    if (event.type === 'visit-reopened') return true;
     return event.type === 'handed-over' || (before !== undefined && !isVouchedFor(before, event));
   });
 }

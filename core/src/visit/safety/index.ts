@@ -3,6 +3,7 @@ export * from './alterations';
 export * from './as-it-stands';
 export * from './bypasses';
 export * from './call-caution';
+export * from './closing';
 export * from './derived-supplies';
 export * from './fed-elsewhere';
 export * from './fitted';

@@ -195,12 +195,6 @@ describe('a reading between any two points', () => {
       to: 'float blue',
       why: 'float out of the way; may start: the pump',
     });
-    bench.press('Close visit');
-    expect(bench.text).toContain('This blocks closing');
-    bench.press('It is out now');
-    bench.press('Close visit');
-    expect(bench.bodies.at(-1)?.type).toBe('visit-closed');
-    expect(bench.text).toContain('This visit is closed');
   });
 
   it('records a finding with the grade its readings earn', () => {

@@ -1,7 +1,5 @@
 import {
-  alterationsOf,
   askedFree,
-  closingRefusal,
   conditionsWords,
   cutOffWords,
   energyAhead,
@@ -27,7 +25,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  ElementRef,
   inject,
   Injector,
   input,
@@ -39,7 +36,6 @@ import {
 import { RouterLink } from '@angular/router';
 import { Button } from '../kit/button';
 import { BypassList } from '../visit/step/bypass-list';
-import { CloseVisit } from '../visit/step/close-visit';
 import type { StepCommand } from '../visit/step/step-command';
 import { GuardList } from '../visit/step/guard-list';
 import { NeededChoice } from '../visit/step/needed-choice';
@@ -50,7 +46,7 @@ import { JumperForm } from './jumper-form';
 import { NoteForm } from './note-form';
 import { ZeroForm } from './zero-form';
 
-type Panel = 'note' | 'jumper' | 'finding' | 'zero' | 'close' | undefined;
+type Panel = 'note' | 'jumper' | 'finding' | 'zero' | undefined;
 
 const OFFERED = 6;
 
@@ -59,7 +55,6 @@ const OFFERED = 6;
   selector: 'jx-free-page',
   imports: [
     BypassList,
-    CloseVisit,
     Button,
     FindingForm,
     FreeLineForm,
@@ -95,13 +90,8 @@ export class FreePage {
 
   private readonly injector = inject(Injector);
   private readonly form = viewChild(FreeLineForm);
-  private readonly closing = viewChild<CloseVisit, ElementRef<HTMLElement>>(CloseVisit, { read: ElementRef });
   protected readonly isFree = computed(() => isFreeVisit(this.visit()));
   protected readonly panel = signal<Panel>(undefined);
-  /** Nothing is asked before closing once all is put right. */
-  protected readonly shownPanel = computed(() =>
-    this.panel() === 'close' && alterationsOf(this.context(), this.visit()).length === 0 ? undefined : this.panel(),
-  );
   protected readonly wasRefused = signal(false);
   protected readonly conditions = computed(() => conditionsWords(this.context(), this.visit()));
   protected readonly bypasses = computed(() => openBypasses(this.visit()));
@@ -201,23 +191,6 @@ export class FreePage {
 
   constructor() {
     afterNextRender(() => this.form()?.focus());
-  }
-
-  /** Closes at once where nothing is altered; else what is is shown first. */
-  protected close(): void {
-    if (closingRefusal(this.context(), this.visit()) === undefined) this.record({ type: 'visit-closed' });
-    else {
-      this.openPanel('close');
-      afterNextRender(() => this.closing()?.nativeElement.scrollIntoView({ block: 'start' }), {
-        injector: this.injector,
-      });
-    }
-  }
-
-  /** One thing put right; the rest still stands before the closing. */
-  protected recordClosing(body: EventBody): void {
-    this.record(body);
-    if (!this.visit().closed && alterationsOf(this.context(), this.visit()).length > 0) this.panel.set('close');
   }
 
   openPanel(panel: Exclude<Panel, undefined>): void {

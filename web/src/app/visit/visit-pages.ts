@@ -61,6 +61,13 @@ export const VISIT_PAGES: readonly VisitPage[] = [
     help: 'handbook',
     load: () => import('../handbook/visit-handbook-page').then((file) => file.VisitHandbookPage),
   },
+  {
+    path: 'close',
+    title: 'Close the visit',
+    key: 'x',
+    help: 'close the visit, or take it up again',
+    load: () => import('../close/close-page').then((file) => file.ClosePage),
+  },
   { path: 'chart', title: 'Chart', load: () => import('../chart/chart-page').then((file) => file.ChartPage) },
   { path: 'report', title: 'Report', load: () => import('../report/report-page').then((file) => file.ReportPage) },
 ];

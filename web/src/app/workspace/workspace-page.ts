@@ -124,7 +124,7 @@ export class WorkspacePage {
   private readonly application = inject(ApplicationRef);
   private readonly menu = inject(Menu);
   protected readonly gate = inject(PressGate);
-  private readonly strays = inject(StrayDigits);
+  protected readonly strays = inject(StrayDigits);
   /** The step that was shown last. */
   private shownAt = '';
   private readonly stepPage = viewChild(StepPage);
@@ -332,7 +332,7 @@ export class WorkspacePage {
   private mayRecord(body: EventBody): boolean {
     if (body.type === 'reading-taken' || body.type === 'meter-proven' || body.type === 'note-added') return true;
     if (this.isLeftBehind() && 'step' in body) return false;
-    return this.gate.counts();
+    return this.mode() !== 'step' || this.gate.counts();
   }
 
   /** Where the chart stands by what others logged. */

@@ -1,16 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from '../../kit/button';
-import { alterationsOf, type VisitContext, type VisitState } from '@juxtameter/core';
+import { alteredWords, type VisitContext, type VisitState } from '@juxtameter/core';
 import { GradeWords } from '../view/grade-words';
-import { CloseVisit } from './close-visit';
 import type { StepCommand } from './step-command';
 import { UndoButton } from './undo-button';
 
-/** After the chart's end: what was found, what is to be verified, and closing, which open jumpers block. */
+/** After the chart's end: what was found, what is to be verified, and the way to closing, which open jumpers block. */
 @Component({
   selector: 'jx-end-step',
-  imports: [Button, CloseVisit, GradeWords, RouterLink, UndoButton],
+  imports: [Button, GradeWords, RouterLink, UndoButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="scroll">
@@ -22,12 +21,8 @@ import { UndoButton } from './undo-button';
           <p class="small">Verify the repair: {{ finding.verify.join('; ') }}.</p>
         }
       }
-      @if (!visit().closed && isAltered()) {
-        <jx-close-visit
-          [context]="context()"
-          [visit]="visit()"
-          (recorded)="commanded.emit({ kind: 'record', body: $event })"
-        />
+      @if (!visit().closed && altered().length > 0) {
+        <p class="caution"><strong>Not as it was built:</strong> {{ altered().join('; ') }}.</p>
       }
     </div>
     <div class="buttons">
@@ -41,16 +36,14 @@ import { UndoButton } from './undo-button';
       }
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'intake']">Complaints, follow-ups</a>
-      @if (!visit().closed && !isAltered()) {
-        <button
-          jxButton
-          type="button"
-          class="done"
-          (click)="commanded.emit({ kind: 'record', body: { type: 'visit-closed' } })"
-        >
-          Close visit
-        </button>
-      }
+      <a
+        jxButton
+        class="done"
+        [kind]="visit().closed ? 'secondary' : 'primary'"
+        [routerLink]="['/visits', visitId(), 'close']"
+      >
+        {{ visit().closed ? 'Take it up again' : 'Close visit' }}
+      </a>
     </div>
   `,
   styleUrl: './step-parts.scss',
@@ -61,7 +54,7 @@ export class EndStep {
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
   readonly commanded = output<StepCommand>();
-  protected readonly isAltered = computed(() => alterationsOf(this.context(), this.visit()).length > 0);
+  protected readonly altered = computed(() => alteredWords(this.context(), this.visit()));
   protected readonly findings = computed(() =>
     this.visit().findings.map((finding) => {
       const step = this.visit().trail.find(({ event }) => event.id === finding.id)?.step;

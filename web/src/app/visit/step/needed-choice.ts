@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { Button } from '../../kit/button';
 import { TextField } from '../../kit/text-field';
+import { PressGate } from '../press-gate';
 import type { EventBody, Needed } from '@juxtameter/core';
 
 /** What has to be known before a reading can be judged, and the tap that says it. */
@@ -19,7 +20,15 @@ import type { EventBody, Needed } from '@juxtameter/core';
           </label>
           <div class="taps">
             @for (each of options(); track each) {
-              <button jxButton type="button" kind="secondary" (click)="choose(each)">{{ each }}</button>
+              <button
+                jxButton
+                type="button"
+                kind="secondary"
+                [attr.aria-disabled]="isSettling() || null"
+                (click)="choose(each)"
+              >
+                {{ each }}
+              </button>
             }
           </div>
         }
@@ -27,7 +36,15 @@ import type { EventBody, Needed } from '@juxtameter/core';
           <p><strong>In which position is it?</strong></p>
           <div class="taps">
             @for (each of options(); track each) {
-              <button jxButton type="button" kind="secondary" (click)="place(each)">{{ each }}</button>
+              <button
+                jxButton
+                type="button"
+                kind="secondary"
+                [attr.aria-disabled]="isSettling() || null"
+                (click)="place(each)"
+              >
+                {{ each }}
+              </button>
             }
           </div>
         }
@@ -86,6 +103,8 @@ import type { EventBody, Needed } from '@juxtameter/core';
 export class NeededChoice {
   readonly needed = input.required<Needed>();
   readonly recorded = output<EventBody>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   readonly zeroWanted = output();
   protected readonly reason = linkedSignal({ source: this.needed, computation: () => 'read at the unit' });
   protected readonly options = computed(() => {

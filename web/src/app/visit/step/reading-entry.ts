@@ -63,6 +63,7 @@ import { ChainPoints } from './chain-points';
 import { MethodChoice } from './method-choice';
 import { PartWaiver } from './part-waiver';
 import { ProbeChips } from './probe-chips';
+import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
 import { GuardList, settlingLine } from './guard-list';
@@ -140,6 +141,8 @@ export class ReadingEntry {
   /** What stands in the field, also once what it was typed for is gone. */
   private typed = '';
   private readonly strays = inject(StrayDigits);
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   /** The first way that can be gone; what is switched later does not take a choice back. */
   protected readonly method = linkedSignal<MeasurementStep, string | undefined>({
     source: this.step,

@@ -42,10 +42,8 @@ import { EndStep } from './end-step';
 import { MatrixStep } from './matrix-step';
 import { ObservationStep } from './observation-step';
 import { ReadingEntry } from './reading-entry';
-import { PressGate } from '../press-gate';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
-import { StrayDigits } from './stray-digits';
 
 type Panel = 'note' | 'pass' | undefined;
 
@@ -86,8 +84,6 @@ export class StepPage {
   readonly freeWanted = output();
   readonly lookWanted = output();
 
-  protected readonly gate = inject(PressGate);
-  protected readonly strays = inject(StrayDigits);
   private readonly speech = inject(Speech);
   private readonly title = viewChild<ElementRef<HTMLElement>>('title');
   private readonly panelField = viewChild<ElementRef<HTMLInputElement>>('panelField');

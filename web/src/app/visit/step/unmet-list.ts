@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { fixFor, type EventBody, type Unmet, type VisitContext, type VisitState } from '@juxtameter/core';
 import { Button } from '../../kit/button';
+import { PressGate } from '../press-gate';
 
 /** What does not hold, each with the tap that would mend it. */
 @Component({
@@ -14,7 +15,14 @@ import { Button } from '../../kit/button';
         <li>
           <span>{{ each.words }}</span>
           @if (each.way; as way) {
-            <button jxButton type="button" size="small" kind="secondary" (click)="recorded.emit(way.body)">
+            <button
+              jxButton
+              type="button"
+              size="small"
+              kind="secondary"
+              [attr.aria-disabled]="isSettling() || null"
+              (click)="recorded.emit(way.body)"
+            >
               {{ way.label }}
             </button>
           }
@@ -49,6 +57,8 @@ export class UnmetList {
   readonly visit = input.required<VisitState>();
   readonly unmet = input.required<readonly Unmet[]>();
   readonly recorded = output<EventBody>();
+  /** What is shown is too new to be answered. */
+  protected readonly isSettling = inject(PressGate).isSettling;
   /** One proof of dead is offered once for all supplies. */
   protected readonly lines = computed(() => {
     const offered = new Set<string>();

@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import {
+  alterationsOf,
+  alteredWords,
+  closingGaps,
+  complaintsOf,
+  MACHINE_LEFT,
+  MACHINE_LEFT_WORDS,
+  RESULT_WORDS,
+  standingOf,
+  type MachineLeft,
+} from '@juxtameter/core';
+import { Button } from '../kit/button';
+import { Choice } from '../kit/choice';
+import { TextField } from '../kit/text-field';
+import { PageHeader } from '../shell/page-header';
+import { StateMessage } from '../shell/state-message';
+import { openProblemWords } from '../api/api-problem';
+import { openVisit } from '../visit/open-visit';
+import { GradeWords } from '../visit/view/grade-words';
+import { VisitStrip } from '../visit/visit-strip';
+import { AlterationList } from './alteration-list';
+import { ReopenForm } from './reopen-form';
+
+/** Why nothing was named, as it is mostly said. */
+const WITHOUT = ['no fault found', 'not reached', 'waits for a part', 'no time left', 'sent away'] as const;
+
+/** The end of a visit: what was found, how the machine is left, what is altered; and the way back in. */
+@Component({
+  selector: 'jx-close-page',
+  imports: [
+    AlterationList,
+    Button,
+    Choice,
+    GradeWords,
+    PageHeader,
+    ReopenForm,
+    RouterLink,
+    StateMessage,
+    TextField,
+    VisitStrip,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './close-page.html',
+  styleUrl: './close-page.scss',
+})
+export class ClosePage {
+  readonly id = input.required<string>();
+  private readonly router = inject(Router);
+  protected readonly opened = openVisit(this.id);
+  protected readonly words = openProblemWords;
+  protected readonly visit = this.opened.visit;
+  protected readonly without = signal('');
+  protected readonly leaves = signal('');
+  protected readonly machine = signal<MachineLeft | undefined>(undefined);
+  protected readonly wasRefused = signal(false);
+  protected readonly reasons = WITHOUT.map((reason) => ({ id: reason, name: reason }));
+  protected readonly ways = MACHINE_LEFT.map((id) => ({ id, name: MACHINE_LEFT_WORDS[id] }));
+  protected readonly findings = computed(() => this.visit().findings);
+  protected readonly alterations = computed(() => {
+    const context = this.opened.context();
+    return context ? alterationsOf(context, this.visit()) : [];
+  });
+  protected readonly mayStay = computed(
+    () => this.alterations().length > 0 && this.alterations().every(({ isBlocking }) => !isBlocking),
+  );
+  protected readonly complaints = computed(() =>
+    complaintsOf(this.visit()).map(({ text, ticked }) => ({ text, result: ticked ? RESULT_WORDS[ticked.result] : '' })),
+  );
+  protected readonly followUps = computed(() => standingOf(this.visit(), 'follow-up-noted'));
+  /** How it was left, where it is closed. */
+  protected readonly left = computed(() => {
+    const closing = standingOf(this.visit(), 'visit-closed').at(-1);
+    return {
+      machine: closing?.machine === undefined ? 'not said' : MACHINE_LEFT_WORDS[closing.machine],
+      without: closing?.without ?? '',
+      leaves: closing?.leaves ?? '',
+    };
+  });
+  private readonly closing = computed(() => ({
+    leaves: this.leaves(),
+    without: this.without(),
+    machine: this.machine(),
+  }));
+  /** What still stands in the way, said once somebody wants to close. */
+  protected readonly gaps = computed(() => {
+    const context = this.opened.context();
+    return context && this.wasRefused() ? closingGaps(context, this.visit(), this.closing()) : [];
+  });
+
+  protected close(): void {
+    const context = this.opened.context();
+    if (!context) return;
+    this.wasRefused.set(true);
+    if (closingGaps(context, this.visit(), this.closing()).length > 0) return;
+    const { leaves, without, machine } = this.closing();
+    const altered = alteredWords(context, this.visit());
+    this.opened.record({
+      type: 'visit-closed',
+      ...(leaves.trim() === '' ? {} : { leaves: leaves.trim() }),
+      ...(altered.length === 0 ? {} : { altered }),
+      ...(without.trim() === '' || this.findings().length > 0 ? {} : { without: without.trim() }),
+      ...(machine === undefined ? {} : { machine }),
+    });
+  }
+
+  protected reopen(reason: string): void {
+    this.opened.record({ type: 'visit-reopened', reason });
+    void this.router.navigate(['/visits', this.id()]);
+  }
+}
