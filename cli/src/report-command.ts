@@ -18,7 +18,7 @@ function reportText(record: ReadRecord): string {
     ...heading(record),
     `Complaint: ${account.complaint || 'none noted'}`,
     `Work: ${workWords(account.counts, record.walk?.hasTimes === false ? undefined : minutesOf(state))}`,
-    `Status: ${account.closed ? 'closed' : 'open'}`,
+    `Status: ${[account.closed ? 'closed' : 'open', account.left].filter(Boolean).join('. ')}`,
     ...section('Not as it was built', account.alterations),
     ...section('Finding', account.findings.length === 0 ? ['none yet'] : account.findings.flatMap(findingLines)),
     ...section('Left open', account.openPoints),

@@ -264,6 +264,8 @@ test('a unit is on file in a moment, without a wiring list too, and a visit star
   await page.keyboard.press('Alt+i');
   await page.getByLabel(/number on the board/).fill('FX-1 rev A');
   await page.keyboard.press('Tab');
+  // Out of the field that is next, then out of the page.
+  await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await expect(page.locator('jx-visit-log')).toContainText('FX-1 rev A');
   await page.goto(`${server.address}/units/new`);

@@ -31,7 +31,7 @@ test('a visit begun online goes through a cellar, a reload and a power cut, and 
   await workspace.at('Ohms across control fuse F1');
   await page.goto(address);
   await workspace.at('Ohms across control fuse F1');
-  await expect(workspace.strip).toContainText('waiting on this tablet');
+  await expect(workspace.strip).toContainText('waiting on this device');
   await workspace.read('0.3', '9.0');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await page.goto(`${address}/report`);
@@ -60,12 +60,12 @@ test('with no server a visit is started, walked, reported and found again from a
   await server.kill();
   await workspace.start();
   await workspace.toLiveChain();
-  await expect(workspace.strip).toContainText('waiting on this tablet');
+  await expect(workspace.strip).toContainText('waiting on this device');
   const visit = page.url();
 
   await page.goto(server.address);
-  await expect(page.getByText('these are the visits on this tablet')).toBeVisible();
-  await page.locator('.card', { hasText: 'waiting on this tablet' }).click();
+  await expect(page.getByText('these are the visits on this device')).toBeVisible();
+  await page.locator('.card', { hasText: 'waiting on this device' }).click();
   await workspace.at('After fuse F1 to return');
   const download = page.waitForEvent('download');
   await page.goto(`${visit}/report`);
@@ -74,11 +74,11 @@ test('with no server a visit is started, walked, reported and found again from a
 
   // The file of a unit, its history and the look before the meter need no server either.
   await page.goto(`${server.address}/units/mist-line-3`);
-  await expect(page.getByText('history as this tablet keeps it')).toBeVisible();
+  await expect(page.getByText('history as this device keeps it')).toBeVisible();
   await expect(page.getByText('Float switch stayed open again.')).toBeVisible();
   await page.getByRole('link', { name: 'Start a visit here' }).click();
   await page.getByRole('button', { name: /Pre-checks/ }).click();
-  await expect(page.locator('jx-look-page')).toContainText('History as this tablet keeps it');
+  await expect(page.locator('jx-look-page')).toContainText('History as this device keeps it');
   await page.keyboard.press('Alt+i');
   await page.locator('[data-topic=onset]').getByRole('button', { name: 'gradually' }).click();
   await page.keyboard.press('Escape');

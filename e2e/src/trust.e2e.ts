@@ -24,7 +24,7 @@ test('nothing is lost when the page reloads or the server is killed', async ({ w
   await workspace.read('9.0');
   await workspace.at('Lower cover on, lock off, Q1 on, call mist again.');
   await workspace.key('Enter');
-  await expect(workspace.strip).toContainText('Offline: 2 waiting on this tablet');
+  await expect(workspace.strip).toContainText('Offline: 2 waiting on this device');
   await server.resume();
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 15_000 });
   await page.reload();
@@ -54,7 +54,7 @@ test('what was logged without a server survives a reload once the server is back
   await server.kill();
   await workspace.key('1');
   await workspace.at('Lamps on the mist controller board?');
-  await expect(workspace.strip).toContainText('Offline: 1 waiting on this tablet');
+  await expect(workspace.strip).toContainText('Offline: 1 waiting on this device');
   const address = page.url();
   await page.reload().catch(() => undefined);
   await server.resume();

@@ -12,6 +12,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '../visit';
+import { closingWords } from './closing-words';
 import { evidenceRows, type EvidenceRows } from './evidence-rows';
 import { findingAccounts, type FindingAccount } from './finding-account';
 import { trapName } from './trap-name';
@@ -59,6 +60,8 @@ export interface ToldReading {
 export interface VisitAccount {
   readonly complaint: string;
   readonly closed: boolean;
+  /** How the machine was left, in words; empty where the visit is open or nothing was said. */
+  readonly left: string;
   readonly findings: readonly ToldFinding[];
   readonly readings: readonly ToldReading[];
   /** What was passed over, assumed or left undecided. */
@@ -77,6 +80,7 @@ export function visitAccount(context: VisitContext, state: VisitState): VisitAcc
   return {
     complaint: state.opened?.complaint ?? '',
     closed: state.closed,
+    left: closingWords(state),
     findings: findingAccounts(context, state).map((each) => toldFinding(context, state, each)),
     readings: state.trail.flatMap((line) => toldReading(context, state, line)),
     openPoints: [...new Set(openPointsOf(context, state.trail, new Set()).map(({ words }) => words))],

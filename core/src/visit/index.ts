@@ -15,6 +15,7 @@ export {
   STAGE_MARKS,
   TOPIC_WORDS,
   unknownReferences,
+  leftWords,
 } from './kinds';
 export {
   afterWords,

@@ -5,5 +5,6 @@ export { INTAKE_TOPICS, PRIOR_WORK_RESULTS, TOPIC_WORDS } from './intake-recorde
 export { MONITOR_MARKS } from './monitor-marked';
 export { SIGN_SENSES } from './sign-noted';
 export { STAGE_MARKS } from './stage-marked';
+export { leftWords } from './visit-closed';
 export { capital } from './words';
 export { unknownReferences } from './unknown-references';

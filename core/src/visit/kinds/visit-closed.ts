@@ -22,7 +22,8 @@ export const visitClosed: EventKind<VisitClosed> = {
   words: (_context, _state, { event }) => ({ kind: 'mark', title: 'Visit closed', detail: leftWords(event) }),
 };
 
-function leftWords({ leaves = '', altered = [], without = '', machine }: VisitClosed): string {
+/** How it was left, in words; empty where nothing was said. */
+export function leftWords({ leaves = '', altered = [], without = '', machine }: VisitClosed): string {
   return [
     machine === undefined ? '' : `The machine ${isState(machine) ? 'is ' : ''}${MACHINE_LEFT_WORDS[machine]}`,
     without === '' ? '' : `Nothing named: ${without}`,

@@ -35,6 +35,6 @@ export function problemWords(problem: ApiProblem): string {
 /** Why a visit does not open. */
 export function openProblemWords(problem: ApiProblem): string {
   return problem.kind === 'no-server'
-    ? 'No answer from the server, and this visit is not kept on this tablet.'
+    ? 'No answer from the server, and this visit is not kept on this device.'
     : problem.detail;
 }

@@ -18,7 +18,7 @@ const OPTIONS: Readonly<Record<string, string>> = {
   'elk.edgeLabels.placement': 'CENTER',
 };
 
-/** Lays charts out in a worker, once for every content: known ones come from memory or from this tablet. */
+/** Lays charts out in a worker, once for every content: known ones come from memory or from this device. */
 @Injectable({ providedIn: 'root' })
 export class ChartLayouts {
   private readonly local = inject(LocalStore);

@@ -75,7 +75,7 @@ export class FreePage {
   readonly visit = input.required<VisitState>();
   readonly visitId = input.required<string>();
   readonly canUndo = input(false);
-  /** Lines used on this tablet in any visit, the last first. */
+  /** Lines used on this device in any visit, the last first. */
   readonly remembered = input<readonly FreeLine[]>([]);
   /** What stands in the fields; kept outside, so that a proof of dead in between does not empty them. */
   readonly line = model.required<FreeReading>();

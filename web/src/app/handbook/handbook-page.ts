@@ -1,16 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { CALCULATORS, type CalculatorResult, type Meter } from '@juxtameter/core';
+import { Select } from '../kit/select';
 import { PageHeader } from '../shell/page-header';
 import { CalculatorCard } from './calculator-card';
 
 /** The reference bench: formulas of the trade, each the very function a verdict rests on. */
 @Component({
   selector: 'jx-handbook-page',
-  imports: [CalculatorCard, PageHeader],
+  imports: [CalculatorCard, PageHeader, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header title="Handbook" [subtitle]="subtitle()" [back]="back()" />
     <main>
+      <div class="pick">
+        <span id="formula" class="small soft">Formula</span>
+        <jx-select labelledBy="formula" [options]="options" [chosen]="chosen()" (picked)="chosen.set($event)" />
+      </div>
       <nav aria-label="Formulas">
         @for (each of calculators; track each.id) {
           <button type="button" [attr.aria-current]="each.id === chosen()" (click)="chosen.set(each.id)">
@@ -35,6 +40,9 @@ import { CalculatorCard } from './calculator-card';
       max-width: 1060px;
       margin: 0 auto;
       padding: 18px 22px 32px;
+    }
+    .pick {
+      display: none;
     }
     nav {
       display: grid;
@@ -63,11 +71,11 @@ import { CalculatorCard } from './calculator-card';
         padding: 12px;
       }
       nav {
-        display: flex;
-        overflow-x: auto;
+        display: none;
       }
-      nav button {
-        flex: none;
+      .pick {
+        display: grid;
+        gap: 4px;
       }
     }
   `,
@@ -79,6 +87,7 @@ export class HandbookPage {
   readonly canUse = input(false);
   readonly used = output<NonNullable<CalculatorResult['expects']>>();
   protected readonly calculators = CALCULATORS;
+  protected readonly options = CALCULATORS.map(({ id, title }) => ({ id, name: title }));
   protected readonly chosen = signal(CALCULATORS[0]?.id ?? '');
   protected readonly calculator = computed(() => {
     const found = CALCULATORS.find(({ id }) => id === this.chosen()) ?? CALCULATORS[0];

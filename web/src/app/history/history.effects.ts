@@ -16,7 +16,7 @@ export const loadWithLibrary = createEffect(
   { functional: true },
 );
 
-/** From the server, or as this tablet keeps it when there is none in reach. */
+/** From the server, or as this device keeps it when there is none in reach. */
 export const loadHistory = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(

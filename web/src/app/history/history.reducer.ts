@@ -4,7 +4,7 @@ import { HistoryActions } from './history.actions';
 
 export interface HistoryState {
   readonly history: History | undefined;
-  /** As this tablet keeps it: newer visits of others may be missing. */
+  /** As this device keeps it: newer visits of others may be missing. */
   readonly isFromTablet: boolean;
   readonly isMissing: boolean;
 }

@@ -59,7 +59,7 @@ export const bringIn = createEffect(
   { functional: true },
 );
 
-/** What was brought in shows in the lists, and is kept on this tablet. */
+/** What was brought in shows in the lists, and is kept on this device. */
 export const showBroughtIn = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(

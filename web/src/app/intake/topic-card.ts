@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DOCUMENT,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
@@ -14,13 +24,17 @@ import { NotedList } from '../kit/noted-list';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card', '[attr.data-topic]': 'topic()' },
   template: `
-    <h2>{{ label() }}</h2>
+    <h2>
+      <button type="button" class="fold" [attr.aria-expanded]="isUnfolded()" (click)="isUnfolded.set(!isUnfolded())">
+        {{ label() }}
+      </button>
+    </h2>
     <jx-noted-list
       [items]="items()"
       [canEdit]="canEdit()"
       (takenBack)="recorded.emit({ type: 'retracted', event: $event })"
     />
-    @if (canEdit()) {
+    @if (canEdit() && isUnfolded()) {
       @if (words().length > 0) {
         <jx-toggles [label]="label()" [options]="options()" [chosen]="said()" (toggled)="toggle($event)" />
       }
@@ -52,6 +66,32 @@ import { NotedList } from '../kit/noted-list';
       }
     }
   `,
+  styles: `
+    .fold {
+      display: flex;
+      align-items: center;
+      justify-content: space-between;
+      width: 100%;
+      min-height: var(--touch);
+      margin: -8px 0;
+      padding: 0;
+      border: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+
+      &::after {
+        content: '+';
+        font-family: var(--mono);
+      }
+
+      &[aria-expanded='true']::after {
+        content: '–';
+      }
+    }
+  `,
 })
 export class TopicCard {
   readonly visit = input.required<VisitState>();
@@ -63,6 +103,8 @@ export class TopicCard {
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
   protected readonly text = signal('');
+  /** On a phone the topics are a list to pick from; elsewhere all stand open. */
+  protected readonly isUnfolded = signal(!inject(DOCUMENT).defaultView?.matchMedia('(max-width: 760px)').matches);
   protected readonly isOpen = signal(false);
   protected readonly grade = linkedSignal(() => this.usual());
   protected readonly noted = computed(() => intakeOf(this.visit(), this.topic()));

@@ -87,7 +87,7 @@ export class JudgePage {
     this.store.dispatch(LibraryActions.loadRequested());
   }
 
-  /** As this tablet keeps it, else from the server; with neither it is judged by the last digit alone. */
+  /** As this device keeps it, else from the server; with neither it is judged by the last digit alone. */
   private async meterDocument(id: string): Promise<MeterDocument | undefined> {
     const kept = await this.local.meters().catch(() => []);
     const found = kept.find((each) => each.id === id);

@@ -8,7 +8,7 @@ import { toStorageProblem } from '../local/storage-problem';
 import { SyncActions } from '../sync/sync.actions';
 import { LibraryActions } from './library.actions';
 
-/** From the server, or as this tablet keeps it when there is none in reach. */
+/** From the server, or as this device keeps it when there is none in reach. */
 export const loadLibrary = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(

@@ -6,7 +6,7 @@ import { LibraryActions } from './library.actions';
 export interface LibraryState {
   readonly library: Library | undefined;
   readonly problem: ApiProblem | undefined;
-  /** As this tablet keeps it: there was no server in reach. */
+  /** As this device keeps it: there was no server in reach. */
   readonly isFromTablet: boolean;
 }
 

@@ -15,7 +15,7 @@ function logged(n: number): VisitEvent {
   return { ...EVENT, id, device: 'tablet', deviceSeq: n, at: new Date(1_790_000_000_000 + n).toISOString() };
 }
 
-describe('what this tablet keeps', () => {
+describe('what this device keeps', () => {
   let local: LocalStore;
 
   beforeEach(async () => {

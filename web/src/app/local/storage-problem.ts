@@ -14,7 +14,7 @@ export function toStorageProblem(error: unknown): StorageProblem {
 export function storageWords(problem: StorageProblem): string {
   switch (problem) {
     case 'full':
-      return 'The storage of this tablet is full: free some space. Until then nothing new is kept here, only on the server.';
+      return 'The storage of this device is full: free some space. Until then nothing new is kept here, only on the server.';
     case 'blocked':
       return 'This browser keeps nothing (a private window, or storage is switched off): what the server does not have yet is gone with the page.';
     case 'cleared':

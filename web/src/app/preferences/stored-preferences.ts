@@ -5,7 +5,7 @@ export interface Preferences {
   readonly theme: Theme;
   readonly technician: string;
   readonly meter: string;
-  /** Free lines used on this tablet, the last first. */
+  /** Free lines used on this device, the last first. */
   readonly lines: readonly FreeLine[];
   /** What leads where a code and a watch point to different places. */
   readonly school: School;

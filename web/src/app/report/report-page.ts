@@ -1,10 +1,20 @@
 import { GradeWords } from '../visit/view/grade-words';
-import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  DOCUMENT,
+  effect,
+  inject,
+  input,
+} from '@angular/core';
 import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
 import {
   alteredWords,
+  closingWords,
   findingAccounts,
   guardsOfRecord,
   minutesOf,
@@ -133,7 +143,21 @@ export class ReportPage {
     };
   });
 
+  /** How the machine was left, and what was said where nothing was named. */
+  protected readonly left = computed(() => (this.visit().closed ? closingWords(this.visit()) : ''));
+
   constructor() {
+    // Later pages say of which unit they are: a margin takes its words from a style sheet alone.
+    const sheet = new CSSStyleSheet();
+    this.document.adoptedStyleSheets.push(sheet);
+    effect(() => {
+      const { unit, site } = this.pinned() ?? {};
+      const words = [unit?.name, site?.name, unit?.serial].filter(Boolean).join(' · ');
+      sheet.replaceSync(`@page { @top-left { content: ${cssString(words)}; font: 10pt sans-serif; } }`);
+    });
+    inject(DestroyRef).onDestroy(() => {
+      this.document.adoptedStyleSheets = this.document.adoptedStyleSheets.filter((each) => each !== sheet);
+    });
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
@@ -153,4 +177,9 @@ export class ReportPage {
   protected reload(): void {
     this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
   }
+}
+
+/** Words as a string of a style sheet; nothing in them ends it. */
+function cssString(words: string): string {
+  return `"${words.replaceAll(/["\\\n\r\f]/g, (sign) => `\\${sign.codePointAt(0)?.toString(16) ?? ''} `)}"`;
 }

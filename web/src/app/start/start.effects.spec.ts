@@ -97,7 +97,7 @@ describe('starting a visit', () => {
     expect(kept[0]?.pinned.unit).toEqual(UNIT);
   });
 
-  it('goes to the server where this tablet keeps nothing, and says so', async () => {
+  it('goes to the server where this device keeps nothing, and says so', async () => {
     const sent: string[] = [];
     const actions = await begun(
       { pinnedFor: keeping.pinnedFor, keepVisit: () => Promise.reject(new Error('blocked')) } as Partial<LocalStore>,

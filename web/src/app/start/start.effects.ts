@@ -19,11 +19,11 @@ import { freeDocuments, withChart } from './free-documents';
 const NOT_KEPT: ApiProblem = {
   kind: 'refused',
   status: 0,
-  detail: 'The documents of this unit are not on this tablet, and no server is in reach. A free visit needs neither.',
+  detail: 'The documents of this unit are not on this device, and no server is in reach. A free visit needs neither.',
   errors: [],
 };
 
-/** Pins the newest documents at hand: as this tablet keeps them, else from the server. */
+/** Pins the newest documents at hand: as this device keeps them, else from the server. */
 export const startVisit = createEffect(
   (
     actions = inject(Actions),
@@ -81,7 +81,7 @@ interface Means {
   readonly stamp: EventStamp;
 }
 
-/** Kept on this tablet before anything else; where it keeps nothing, the server has to. */
+/** Kept on this device before anything else; where it keeps nothing, the server has to. */
 function begun(
   { api, local, stamp }: Means,
   choice: StartChoice,

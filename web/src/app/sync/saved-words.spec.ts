@@ -6,10 +6,10 @@ const CALM: SavedFacts = { waiting: 0, isServerReached: true, refusal: undefined
 
 describe('what is saved where', () => {
   it('is said in words, with how much waits', () => {
-    expect(savedWords(CALM).text).toBe('Saved on server and tablet');
-    expect(savedWords({ ...CALM, waiting: 4 }).text).toBe('4 waiting on this tablet');
+    expect(savedWords(CALM).text).toBe('Saved on server and device');
+    expect(savedWords({ ...CALM, waiting: 4 }).text).toBe('4 waiting on this device');
     expect(savedWords({ ...CALM, waiting: 4, isServerReached: false })).toEqual({
-      text: 'Offline: 4 waiting on this tablet',
+      text: 'Offline: 4 waiting on this device',
       isCaution: true,
     });
     expect(savedWords({ ...CALM, isServerReached: false }).isCaution).toBeFalse();
@@ -18,7 +18,7 @@ describe('what is saved where', () => {
   it('names a refusal before anything else, and that nothing is gone', () => {
     const refusal = { kind: 'refused', status: 409, detail: 'A jumper is in.', errors: [] } as const;
     expect(savedWords({ ...CALM, waiting: 1, refusal, storageProblem: 'full' }).text).toBe(
-      'The server refused: A jumper is in. Kept on this tablet.',
+      'The server refused: A jumper is in. Kept on this device.',
     );
   });
 

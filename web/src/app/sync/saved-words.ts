@@ -17,13 +17,13 @@ export interface SavedFacts {
 
 export function savedWords({ waiting, isServerReached, refusal, storageProblem }: SavedFacts): SavedWords {
   if (refusal?.kind === 'refused')
-    return { text: `The server refused: ${refusal.detail} Kept on this tablet.`, isCaution: true };
+    return { text: `The server refused: ${refusal.detail} Kept on this device.`, isCaution: true };
   if (storageProblem !== undefined && (waiting > 0 || storageProblem !== 'cleared'))
     return { text: storageWords(storageProblem), isCaution: true };
   if (waiting > 0 && isServerReached === false)
-    return { text: `Offline: ${waiting} waiting on this tablet`, isCaution: true };
-  if (waiting > 0) return { text: `${waiting} waiting on this tablet`, isCaution: false };
+    return { text: `Offline: ${waiting} waiting on this device`, isCaution: true };
+  if (waiting > 0) return { text: `${waiting} waiting on this device`, isCaution: false };
   return isServerReached === false
     ? { text: 'No server in reach; nothing waits for it', isCaution: false }
-    : { text: 'Saved on server and tablet', isCaution: false };
+    : { text: 'Saved on server and device', isCaution: false };
 }

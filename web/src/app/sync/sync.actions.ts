@@ -10,7 +10,7 @@ export const SyncActions = createActionGroup({
     'Delivery Requested': emptyProps(),
     /** Something was logged: even a visit that was refused is sent again. */
     'Visit Changed': props<{ visit: string }>(),
-    /** What waits on this tablet, by visit. */
+    /** What waits on this device, by visit. */
     'Waiting Counted': props<{ waiting: Readonly<Record<string, number>> }>(),
     Delivered: props<{ visit: string; acknowledged: Acknowledged }>(),
     'Delivery Failed': props<{ visit: string; problem: ApiProblem }>(),

@@ -4,7 +4,7 @@ import type { StorageProblem } from '../local/storage-problem';
 import { SyncActions } from './sync.actions';
 
 export interface SyncState {
-  /** Entries that are on this tablet and not on the server, by visit. */
+  /** Entries that are on this device and not on the server, by visit. */
   readonly waiting: Readonly<Record<string, number>>;
   /** Whether the server answered last; undefined before it was asked. */
   readonly isServerReached: boolean | undefined;

@@ -8,10 +8,10 @@ import { LocalStore, type LocalVisit } from '../local/local-store';
 import { SyncActions } from '../sync/sync.actions';
 import { VisitsActions } from './visits.actions';
 
-/** Closed visits this tablet keeps, the newest ones. */
+/** Closed visits this device keeps, the newest ones. */
 const CLOSED_KEPT = 20;
 
-/** The server's visits, with what this tablet is ahead in; without a server what this tablet keeps. */
+/** The server's visits, with what this device is ahead in; without a server what this device keeps. */
 export const loadVisits = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(

@@ -8,7 +8,7 @@ export interface VisitsState {
   readonly visits: readonly VisitSummary[] | undefined;
   readonly problem: ApiProblem | undefined;
   readonly search: string;
-  /** As this tablet keeps them: there was no server in reach. */
+  /** As this device keeps them: there was no server in reach. */
   readonly isFromTablet: boolean;
   /** How many of those that are found are drawn. */
   readonly drawn: number;

@@ -1,6 +1,8 @@
 import { DestroyRef, Directive, effect, ElementRef, inject, input } from '@angular/core';
 import { afterPaint } from '../../shell/after-paint';
 
+const NEAREST = { block: 'nearest' } as const;
+
 /**
  * Where the screen is low the step scrolls as a whole: with each change, with the keyboard coming up and with every
  * line that comes in, as much as this part needs to be whole.
@@ -22,6 +24,20 @@ export class InSight {
   }
 
   protected show(): void {
-    afterPaint(() => this.part.scrollIntoView({ block: 'nearest' }));
+    afterPaint(() => {
+      // It may stick and hide what stands before it: where there is room for both, both are shown.
+      const whole = this.part.parentElement;
+      if (whole && whole.clientHeight < (this.column(whole)?.clientHeight ?? 0)) whole.scrollIntoView(NEAREST);
+      this.part.scrollIntoView(NEAREST);
+    });
+  }
+
+  /** The column that scrolls. */
+  private column(element: HTMLElement): HTMLElement | undefined {
+    const above = element.parentElement;
+    if (!above) return undefined;
+    return above.scrollHeight > above.clientHeight && getComputedStyle(above).overflowY === 'auto'
+      ? above
+      : this.column(above);
   }
 }

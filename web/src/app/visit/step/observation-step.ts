@@ -71,7 +71,7 @@ const KNOWN: readonly ChoiceOption<Known>[] = [
       align-self: center;
       margin-left: auto;
     }
-    @media (max-height: 640px) {
+    @media (max-width: 760px), (max-height: 640px) {
       // The answers need the room; how they are known comes after them.
       .buttons {
         position: static;

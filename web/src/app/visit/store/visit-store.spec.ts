@@ -110,7 +110,7 @@ describe('the open visit', () => {
   const note = (text: string): void =>
     store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text } }));
 
-  it('stands where the log leads, and is kept whole on this tablet', async () => {
+  it('stands where the log leads, and is kept whole on this device', async () => {
     expect(read(visitFeature.selectVisit).step).toBe('across-float');
     expect(read(visitFeature.selectPending)).toEqual([]);
     expect(read(visitFeature.selectPulledSeq)).toBe(VISIT.events.length);
@@ -141,7 +141,7 @@ describe('the open visit', () => {
     expect(read(syncFeature.selectWaitingInAll)).toBe(0);
   });
 
-  it('opens from this tablet when the server does not answer', async () => {
+  it('opens from this device when the server does not answer', async () => {
     note('before the cellar');
     await settled();
     await local.close();

@@ -7,7 +7,7 @@ export const VisitActions = createActionGroup({
   source: 'Visit',
   events: {
     'Open Requested': props<{ id: string }>(),
-    /** A visit as it is kept on this tablet or stored on the server; shown at once. */
+    /** A visit as it is kept on this device or stored on the server; shown at once. */
     Opened: props<{ visit: Pick<VisitDocument, 'id' | 'pinned' | 'events'>; isUnsent: boolean }>(),
     'Open Failed': props<{ problem: ApiProblem }>(),
     /** Something happened at the machine; the effect stamps it and the log takes it up. */

@@ -44,7 +44,7 @@ const LOOK_EVERY = 10_000;
 /** Milliseconds between two looks at what other devices logged. */
 const PULL_EVERY = 5000;
 
-/** What this tablet keeps is shown at once; what the server has joins it. */
+/** What this device keeps is shown at once; what the server has joins it. */
 export const openVisit = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(

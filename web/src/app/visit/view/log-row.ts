@@ -18,6 +18,8 @@ export interface LogRow {
   readonly at: string;
   readonly zone?: string;
   readonly by: string;
+  /** The day it begins, in a log of several days. */
+  readonly day?: string;
   readonly isRetracted: boolean;
   readonly isEvidence: boolean;
   readonly isClockDoubtful: boolean;

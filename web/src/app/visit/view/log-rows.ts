@@ -5,6 +5,7 @@ import {
   inBase,
   isRetractable,
   patternWords,
+  timeWords,
   verdictWord,
   type Reading,
   type ReadingTaken,
@@ -43,7 +44,25 @@ export function logRows(context: VisitContext, state: VisitState): readonly LogR
     if (whole) rows.push(whole);
   }
   closeProof();
-  return rows;
+  return withDays(rows);
+}
+
+const knownDays = new WeakMap<LogRow, string>();
+
+function dayOf(row: LogRow): string {
+  const day = knownDays.get(row) ?? timeWords(row, 'day');
+  knownDays.set(row, day);
+  return day;
+}
+
+/** A log of several days says at the first line of each which it is. */
+function withDays(rows: readonly LogRow[]): readonly LogRow[] {
+  const days = rows.map(dayOf);
+  if (new Set(days.filter((day) => day !== '')).size < 2) return rows;
+  return rows.map((row, index) => {
+    const day = days[index] ?? '';
+    return day === '' || day === days[index - 1] ? row : { ...row, day };
+  });
 }
 
 const knownRows = new WeakMap<TrailLine, LogRow>();
