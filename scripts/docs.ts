@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { format, resolveConfig } from 'prettier';
 import { DEVICE_KINDS } from '@juxtameter/core';
-import { fieldTables, jsonSchemas, openApi, PUBLISHED, REQUESTS } from '@juxtameter/contract';
+import { fieldTables, jsonSchemas, openApi, PUBLISHED, REQUESTS } from '@juxtameter/contract/check';
 import { version } from '../package.json';
 
 const root = fileURLToPath(new URL('..', import.meta.url));

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readDocument, type Contract, type FieldProblem } from '@juxtameter/contract';
+import { readDocument, type Contract, type FieldProblem } from '@juxtameter/contract/check';
 import type { Console } from './console';
 import { UsageError } from './usage-error';
 

@@ -12,7 +12,7 @@ import {
   type ExpectationDocument,
   type MeasurementFunction,
 } from '@juxtameter/core';
-import { expectationContract, meterContract, readDocument } from '@juxtameter/contract';
+import { expectationContract, meterContract, readDocument } from '@juxtameter/contract/check';
 import { readFileAs } from './files';
 import type { Console } from './console';
 import { UsageError } from './usage-error';

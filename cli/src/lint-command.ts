@@ -1,13 +1,13 @@
 import type { Problem, UnitModelDocument } from '@juxtameter/core';
+import { isGeneral } from '@juxtameter/contract';
 import {
   checkRules,
-  isGeneral,
   lineFinder,
   openDocument,
   readDocument,
   type FieldProblem,
   type OpenDocument,
-} from '@juxtameter/contract';
+} from '@juxtameter/contract/check';
 import { problemLine, readText } from './files';
 import type { Console } from './console';
 

@@ -11,14 +11,8 @@ import {
   type VisitState,
   type Walk,
 } from '@juxtameter/core';
-import {
-  meterContract,
-  procedureContract,
-  unitModelContract,
-  visitContext,
-  visitContract,
-  type VisitDocument,
-} from '@juxtameter/contract';
+import { visitContext, type VisitDocument } from '@juxtameter/contract';
+import { meterContract, procedureContract, unitModelContract, visitContract } from '@juxtameter/contract/check';
 import type { Console } from './console';
 import { readFileAs, readText } from './files';
 import { listedEnvelope } from './listed-envelope';

@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { bodyOfLine, cellText, RECORD_COLUMNS, type EventBody, type ListLine } from '@juxtameter/core';
-import { eventContract } from '@juxtameter/contract';
+import { eventContract } from '@juxtameter/contract/check';
 import { listedEnvelope } from './listed-envelope';
 import { UsageError } from './usage-error';
 

@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
 import type { VisitAccount } from '@juxtameter/core';
-import { isGeneral, VISIT_EXPORTS, type VisitDocument } from '@juxtameter/contract';
+import { isGeneral, type VisitDocument } from '@juxtameter/contract';
+import { VISIT_EXPORTS } from '@juxtameter/contract/check';
 import { juxta as printed, type Printed } from './testing/juxta';
 
 const VISITS = 'demo/data/visits';

@@ -1,29 +1,5 @@
 export * from './api';
-export {
-  checkRules,
-  openDocument,
-  type CheckedDocument,
-  type Companions,
-  type DocumentKind,
-  type OpenDocument,
-} from './check-document';
-export { eventBatchContract, eventContract, uuid7 } from './events';
-export { expectationContract } from './expectation-schema';
-export * from './import';
-export { lineFinder } from './line-finder';
-export { meterContract } from './meter-schema';
-export { procedureContract } from './procedure-schema';
-export { readDocument, type ReadDocument } from './read-document';
-export { unitModelContract } from './unit-model';
-export { contract, type Contract, type FieldProblem, type Validated } from './validate';
 export { isGeneral, isPinnedWith, visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';
-export { siteContract, siteFileContract, unitContract } from './site-schema';
-export { startVisitContract, visitContract } from './visit-schema';
 export * from './unit-history';
 export { freePinned, isFreeUnit } from './free-pinned';
-export { PUBLISHED, REQUESTS } from './published';
-export { fieldTables, jsonSchemas, nodeOf, schemaUrn, type JsonSchema, type Published } from './describe';
-export { VISIT_EXPORTS, type VisitExport } from './visit-export';
-export type { ApiRoute } from './api-route';
-export { API_ROUTES, openApi } from './http-api';

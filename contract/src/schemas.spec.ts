@@ -50,7 +50,7 @@ import {
   schemaUrn,
   visitContract,
   type Contract,
-} from '.';
+} from './check';
 import { listOf, oneOf, says, shape, text } from './describe';
 import { arbitraryOf, requiredFields } from './testing/arbitrary';
 

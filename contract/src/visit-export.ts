@@ -1,5 +1,5 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { recordCells, replay, UTF8_MARK } from '@juxtameter/core';
+import { localTime, recordCells, replay, UTF8_MARK } from '@juxtameter/core';
 import type { VisitDocument } from './api';
 import type { ApiRoute } from './api-route';
 import { visitContext } from './visit-context';
@@ -13,7 +13,8 @@ export interface VisitExport {
   readonly summary: string;
   readonly type: string;
   readonly gives: ApiRoute['gives'];
-  readonly fileName: (visit: string) => string;
+  /** Says which unit and which day, as whoever gets the file would name it. */
+  readonly fileName: (visit: VisitDocument) => string;
   readonly write: (visit: VisitDocument) => string;
 }
 
@@ -24,7 +25,7 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
     summary: 'The readings of a visit for a spreadsheet.',
     type: 'text/csv; charset=utf-8',
     gives: { words: 'The readings list.', type: 'text/csv' },
-    fileName: (visit) => `visit-${visit}-readings.csv`,
+    fileName: (visit) => `${baseName(visit)}-readings.csv`,
     write: ({ pinned, events }) => {
       const context = visitContext(pinned);
       const cells = recordCells(context, replay(context, events)).map((row) => [...row]);
@@ -37,7 +38,19 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
     summary: 'A whole visit as a file.',
     type: 'application/json; charset=utf-8',
     gives: { schema: 'visit', words: 'The visit.' },
-    fileName: (visit) => `visit-${visit}.json`,
+    fileName: (visit) => `${baseName(visit)}.json`,
     write: (visit) => JSON.stringify(visit, null, 2),
   },
 ];
+
+/** "mist-line-2-2026-11-24": letters and figures every file system takes. */
+function baseName({ id, pinned, events }: VisitDocument): string {
+  const day = (events[0] && localTime(events[0])?.day) ?? id;
+  const unit = pinned.unit.name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-+|-+$/g, '')
+    .slice(0, 60);
+  return `${unit === '' ? 'visit' : unit}-${day}`;
+}

@@ -15,7 +15,8 @@ import {
   type VisitState,
   stamped,
 } from '@juxtameter/core';
-import { visitContext, visitContract, type PinnedDocuments, type SiteFile } from '@juxtameter/contract';
+import { visitContext, type PinnedDocuments, type SiteFile } from '@juxtameter/contract';
+import { visitContract } from '@juxtameter/contract/check';
 
 interface Script {
   readonly file: string;

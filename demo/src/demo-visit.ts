@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { isPinnedWith, visitContract } from '@juxtameter/contract';
+import { isPinnedWith } from '@juxtameter/contract';
+import { visitContract } from '@juxtameter/contract/check';
 import { readDemo } from './read-demo';
 import { VisitWriter } from './visit-writer';
 

@@ -2,17 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
-import {
-  meterContract,
-  procedureContract,
-  readDocument,
-  siteFileContract,
-  unitModelContract,
-  visitContract,
-  type Contract,
-  type SiteFile,
-  type VisitDocument,
-} from '@juxtameter/contract';
+import { type SiteFile, type VisitDocument } from '@juxtameter/contract';
+import { meterContract, procedureContract, readDocument, siteFileContract, unitModelContract, visitContract, type Contract } from '@juxtameter/contract/check';
 
 /** The made-up nursery: everything a fresh database is filled with. */
 export interface DemoData {

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { API_ROUTES, openApi } from '@juxtameter/contract';
+import { API_ROUTES, openApi } from '@juxtameter/contract/check';
 import { pino } from 'pino';
 import { createApp, type AppParts } from './http/app';
 

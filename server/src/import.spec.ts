@@ -1,5 +1,6 @@
 import { stringify } from 'yaml';
-import type { ImportAnswer, VisitDocument } from '@juxtameter/contract';
+import type { VisitDocument } from '@juxtameter/contract';
+import type { ImportAnswer } from '@juxtameter/contract/check';
 import { readDemo } from '@juxtameter/demo';
 import { seeded, mutated } from './testing/mutate';
 import { discard, testServer, type TestServer } from './testing/test-server';

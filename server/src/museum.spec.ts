@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { brotliDecompressSync } from 'node:zlib';
 import { replay, type FindingGrade } from '@juxtameter/core';
-import { visitContext, visitContract, type VisitDocument } from '@juxtameter/contract';
+import { visitContext, type VisitDocument } from '@juxtameter/contract';
+import { visitContract } from '@juxtameter/contract/check';
 import { archiveCommand } from './archive-command';
 import { discard, scratchFolder, testServer, type TestServer } from './testing/test-server';
 

@@ -1,7 +1,8 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
-import { checkRules, isGeneral } from '@juxtameter/contract';
+import { isGeneral } from '@juxtameter/contract';
+import { checkRules } from '@juxtameter/contract/check';
 import { readDemo } from '@juxtameter/demo';
 import { contentHash } from './storage/content-hash';
 import { requestLogger } from './request-logger';

@@ -1,4 +1,5 @@
-import type { FieldProblem, ProblemDocument } from '@juxtameter/contract';
+import type { ProblemDocument } from '@juxtameter/contract';
+import type { FieldProblem } from '@juxtameter/contract/check';
 
 /** A request that cannot be carried out, as it will be told to the caller (RFC 9457). */
 export class RequestProblem extends Error {

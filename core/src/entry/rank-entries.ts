@@ -11,6 +11,7 @@ import {
   type ReadCode,
   type VisitContext,
   type VisitState,
+  stepTitle,
 } from '../visit';
 import { Hearing } from './hearing';
 
@@ -163,7 +164,7 @@ function rankChart(
   if (byStep.size === 0) byStep.set(procedure.start, { reasons: [], score: 0 });
   return [...byStep].map(([step, { reasons, score }]) => {
     const way = wayTo(procedure, step);
-    const textOf = (id: string): string => stepIn(context, procedure.id, id)?.text ?? id;
+    const textOf = (id: string): string => stepTitle(procedure.steps, id);
     // A look that keeps somebody safe is not begun behind: it comes first.
     const look = way.find((id) => isSafetyLook(stepIn(context, procedure.id, id)));
     return {

@@ -39,6 +39,7 @@ export {
   unmetForAction,
   unmetForStep,
   unmetForHands,
+  stepTitle,
 } from './walking';
 export {
   ALTERATION_KINDS,

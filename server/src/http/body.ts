@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import type { Contract } from '@juxtameter/contract';
+import type { Contract } from '@juxtameter/contract/check';
 import { RequestProblem, unacceptable } from '../request-problem';
 
 /** The request's body, checked. @throws RequestProblem listing every field that is wrong. */

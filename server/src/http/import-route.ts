@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { importContract } from '@juxtameter/contract';
+import { importContract } from '@juxtameter/contract/check';
 import type { ImportStore } from '../store/import-store';
 import { bodyAs } from './body';
 

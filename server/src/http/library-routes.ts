@@ -1,13 +1,13 @@
 import { Router, type Request } from 'express';
 import { lintGeneral, lintPaths, lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
+import { isGeneral } from '@juxtameter/contract';
 import {
-  isGeneral,
   meterContract,
   procedureContract,
   siteContract,
   unitContract,
   unitModelContract,
-} from '@juxtameter/contract';
+} from '@juxtameter/contract/check';
 import type { LibraryStore } from '../store/library-store';
 import { bodyAs, pathPart } from './body';
 import { unacceptable } from '../request-problem';

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { eventBatchContract, startVisitContract, VISIT_EXPORTS } from '@juxtameter/contract';
+import { eventBatchContract, startVisitContract, VISIT_EXPORTS } from '@juxtameter/contract/check';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
 import { notFound, unacceptable } from '../request-problem';
@@ -39,7 +39,7 @@ export function visitRoutes(visits: VisitStore): Router {
   for (const { id, fileName, type, write } of VISIT_EXPORTS)
     router.get(`/visits/:id/${id}`, async (request, response) => {
       const visit = await visits.visit(pathPart(request, 'id'));
-      response.attachment(fileName(visit.id)).type(type).send(write(visit));
+      response.attachment(fileName(visit)).type(type).send(write(visit));
     });
   return router;
 }

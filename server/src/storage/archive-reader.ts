@@ -6,8 +6,9 @@ import {
   meterContract,
   procedureContract,
   unitModelContract,
-} from '@juxtameter/contract';
-import type { Contract, SiteFile, VisitDocument } from '@juxtameter/contract';
+} from '@juxtameter/contract/check';
+import type { SiteFile, VisitDocument } from '@juxtameter/contract';
+import type { Contract } from '@juxtameter/contract/check';
 import { StartRefused } from '../settings';
 import type { StoredDocument } from './entry';
 

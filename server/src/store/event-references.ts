@@ -1,5 +1,6 @@
 import { referencesOf, unknownReferences, type Reference, type VisitContext, type VisitEvent } from '@juxtameter/core';
-import type { FieldProblem, PinnedDocuments } from '@juxtameter/contract';
+import type { PinnedDocuments } from '@juxtameter/contract';
+import type { FieldProblem } from '@juxtameter/contract/check';
 
 /** What an event names and the visit's pinned documents do not have. */
 export function referenceProblems(

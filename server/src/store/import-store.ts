@@ -1,9 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { problemError, type UnitModelDocument } from '@juxtameter/core';
+import { isGeneral, isFreeUnit, type Site, type SiteFile, type Unit } from '@juxtameter/contract';
 import {
   checkRules,
-  isGeneral,
-  isFreeUnit,
   openDocument,
   readDocument,
   type ImportAnswer,
@@ -12,10 +11,7 @@ import {
   type ImportProblem,
   type ImportRequest,
   type OpenDocument,
-  type Site,
-  type SiteFile,
-  type Unit,
-} from '@juxtameter/contract';
+} from '@juxtameter/contract/check';
 import type { Database } from '../database/open-database';
 import { sites, units, visits } from '../database/schema';
 import { RequestProblem } from '../request-problem';

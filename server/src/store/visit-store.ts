@@ -6,13 +6,13 @@ import {
   visitContext,
   visitSummary,
   type Acknowledged,
-  type FieldProblem,
   type History,
   type PinnedDocuments,
   type StartVisit,
   type VisitDocument,
   type VisitSummary,
 } from '@juxtameter/contract';
+import { type FieldProblem } from '@juxtameter/contract/check';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
 import { conflict, notFound, unacceptable } from '../request-problem';

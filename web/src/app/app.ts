@@ -1,5 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { RouterOutlet } from '@angular/router';
+import { ChangeDetectionStrategy, Component, DOCUMENT, inject } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterOutlet } from '@angular/router';
+import { filter, skip } from 'rxjs';
+import { afterPaint } from './shell/after-paint';
 import { Menu } from './shell/menu';
 import { MenuSheet } from './shell/menu-sheet';
 import { isMenuKey } from './shell/typing';
@@ -20,9 +23,28 @@ import { isMenuKey } from './shell/typing';
 export class App {
   protected readonly menu = inject(Menu);
 
+  constructor() {
+    const page = inject(DOCUMENT);
+    // A page that takes no focus of its own gets it at its heading: keys and readers go on from there.
+    inject(Router)
+      .events.pipe(
+        filter((event) => event instanceof NavigationEnd),
+        skip(1),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => afterPaint(() => focusHeading(page)));
+  }
+
   protected pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || !isMenuKey(event)) return;
     event.preventDefault();
     this.menu.isShown.set(true);
   }
+}
+
+function focusHeading(page: Document): void {
+  const heading = page.querySelector('h1');
+  if (!heading || (page.activeElement !== null && page.activeElement !== page.body)) return;
+  heading.tabIndex = -1;
+  heading.focus({ preventScroll: true });
 }

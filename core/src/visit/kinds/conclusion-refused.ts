@@ -16,7 +16,7 @@ export const conclusionRefused: EventKind<ConclusionRefused> = {
     moved(context, withOutcome(state, event.step, 'refused', { id: event.id }), event.next),
   words: (_context, _state, { event, step }) => ({
     kind: 'mark',
-    title: `Not agreed: ${step?.text ?? event.step}`,
+    title: `Not agreed: ${step?.text ?? event.step.replaceAll('-', ' ')}`,
     detail: event.reason,
   }),
 };

@@ -16,7 +16,7 @@ export const matrixJudged: EventKind<MatrixJudged> = {
     moved(context, withOutcome(state, event.step, event.pattern, { id: event.id }), event.next),
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
-    title: step?.text ?? event.step,
+    title: step?.text ?? event.step.replaceAll('-', ' '),
     detail: event.sentence,
   }),
 };

@@ -27,6 +27,10 @@ export const observationMade: EventKind<ObservationMade> = {
   words(_context, _state, { event, step }) {
     const answer = step?.kind === 'observation' ? step.answers[event.answer] : undefined;
     const words = typeof answer === 'object' && answer.text ? answer.text : spoken(event.answer);
-    return { kind: 'look', title: step?.text ?? event.step, detail: dotted(words, KNOWN[event.grade ?? 'observed']) };
+    return {
+      kind: 'look',
+      title: step?.text ?? event.step.replaceAll('-', ' '),
+      detail: dotted(words, KNOWN[event.grade ?? 'observed']),
+    };
   },
 };

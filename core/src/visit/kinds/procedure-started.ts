@@ -1,5 +1,5 @@
-import { believedAtStart, isWalkable } from '../../procedure';
-import { isFreeChart, settle } from '../walking';
+import { believedAtStart } from '../../procedure';
+import { isFreeChart, settle, stepTitle } from '../walking';
 import { changedConditions } from '../safety';
 import type { EventKind, VisitContext } from '../record';
 
@@ -42,9 +42,6 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
 function skippedWords(context: VisitContext, { procedure, skipped = [] }: ProcedureStarted): readonly string[] {
   if (skipped.length === 0) return [];
   const steps = context.procedures[procedure]?.steps ?? {};
-  const titles = skipped.map((id) => {
-    const step = Object.hasOwn(steps, id) ? steps[id] : undefined;
-    return step && isWalkable(step) ? (step.text ?? id) : id;
-  });
+  const titles = skipped.map((id) => stepTitle(steps, id));
   return [`Begun in the middle; passed over and so not proven: ${titles.join(' · ')}`];
 }

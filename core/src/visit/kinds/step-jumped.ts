@@ -1,5 +1,5 @@
 import { TOUCHES_NOTHING, type EventKind } from '../record';
-import { moved, stepIn } from '../walking';
+import { moved, stepTitle } from '../walking';
 
 /** The technician went to another step of the chart. */
 export interface StepJumped {
@@ -14,7 +14,7 @@ export const stepJumped: EventKind<StepJumped> = {
   refersTo: ({ to }) => [{ field: 'to', to: 'step', id: to }],
   words: (context, _state, { event, chart }) => ({
     kind: 'mark',
-    title: `To: ${stepIn(context, chart, event.to)?.text ?? event.to}`,
+    title: `To: ${stepTitle(context.procedures[chart ?? '']?.steps, event.to)}`,
     detail: event.reason ?? '',
   }),
 };

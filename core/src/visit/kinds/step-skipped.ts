@@ -17,7 +17,7 @@ export const stepSkipped: EventKind<StepSkipped> = {
     moved(context, withOutcome(state, event.step, 'within', { id: event.id }, true), event.next),
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
-    title: step?.text ?? event.step,
+    title: step?.text ?? event.step.replaceAll('-', ' '),
     detail: [spoken(event.how), event.reason].filter(Boolean).join(': '),
   }),
 };

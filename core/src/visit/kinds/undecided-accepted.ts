@@ -29,7 +29,7 @@ export const undecidedAccepted: EventKind<UndecidedAccepted> = {
   fallsWith: ({ reading }) => reading,
   words: (_context, _state, { event, step }) => ({
     kind: 'look',
-    title: step?.text ?? event.step,
+    title: step?.text ?? event.step.replaceAll('-', ' '),
     detail: `undecided, taken as ${verdictWord(event.verdict)}`,
     verdict: event.joint?.verdict ?? event.verdict,
     ...(event.joint ? { more: [event.joint.sentence] } : {}),

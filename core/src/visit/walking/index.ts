@@ -1,5 +1,6 @@
 export * from './passed-over';
 export * from './position';
+export * from './step-title';
 export * from './steps';
 export * from './unmet';
 export * from './unmet-hands';

@@ -1,5 +1,6 @@
 import { isWalkable, wayTo, type ProcedureDocument, type WalkableStep } from '../../procedure';
 import { isDecided, type TrailLine, type VisitContext, type VisitState } from '../record';
+import { stepTitle } from './step-title';
 import { stepIn } from './steps';
 
 /** A look that keeps somebody safe: whatever begins or goes on behind it, it comes first. */
@@ -77,7 +78,7 @@ export function neverWalked({ procedures }: VisitContext, trail: readonly TrailL
     return passedOver(procedure, walked, to).flatMap((id): readonly NeverWalked[] => {
       const step = procedure.steps[id];
       const counts = step && isWalkable(step) && (step.kind === 'measurement' || step.kind === 'observation');
-      return counts ? [{ chart, step: id, words: `${step.text ?? id}: passed over`, index }] : [];
+      return counts ? [{ chart, step: id, words: `${stepTitle(procedure.steps, id)}: passed over`, index }] : [];
     });
   });
   return found.filter(

@@ -1,5 +1,6 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import type { FieldProblem, ProblemDocument } from '@juxtameter/contract';
+import type { ProblemDocument } from '@juxtameter/contract';
+import type { FieldProblem } from '@juxtameter/contract/check';
 
 /** Why a request did not do what was asked: nobody answered, or somebody refused and said why. */
 export type ApiProblem =

@@ -3,8 +3,6 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Acknowledged,
   History,
-  ImportAnswer,
-  ImportRequest,
   Library,
   Site,
   StartVisit,
@@ -12,6 +10,7 @@ import type {
   VisitDocument,
   VisitSummary,
 } from '@juxtameter/contract';
+import type { ImportAnswer, ImportRequest } from '@juxtameter/contract/check';
 import type { VisitEvent } from '@juxtameter/core';
 import type { Observable } from 'rxjs';
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
-import type { ImportEffect, ImportItem, ImportProblem } from '@juxtameter/contract';
+import type { ImportEffect, ImportItem, ImportProblem } from '@juxtameter/contract/check';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';

@@ -1,5 +1,5 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { ImportAnswer, ImportRequest } from '@juxtameter/contract';
+import type { ImportAnswer, ImportRequest } from '@juxtameter/contract/check';
 import type { ApiProblem } from '../api/api-problem';
 
 export const ImportActions = createActionGroup({

@@ -3,7 +3,7 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import type { ImportAnswer } from '@juxtameter/contract';
+import type { ImportAnswer } from '@juxtameter/contract/check';
 import { catchError, exhaustMap, from, map, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';

@@ -1,5 +1,5 @@
 import { createFeature, createReducer, on } from '@ngrx/store';
-import type { ImportAnswer, ImportRequest } from '@juxtameter/contract';
+import type { ImportAnswer, ImportRequest } from '@juxtameter/contract/check';
 import type { ApiProblem } from '../api/api-problem';
 import { ImportActions } from './import.actions';
 

@@ -4,7 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { of, throwError, type Observable } from 'rxjs';
-import { IMPORT_LIMITS, type ImportAnswer, type ImportRequest } from '@juxtameter/contract';
+import { IMPORT_LIMITS, type ImportAnswer, type ImportRequest } from '@juxtameter/contract/check';
 import { Api } from '../api/api';
 import { ImportActions } from './import.actions';
 import * as effects from './import.effects';

@@ -1,4 +1,4 @@
-import { IMPORT_LIMITS, type ImportRequest } from '@juxtameter/contract';
+import { IMPORT_LIMITS, type ImportRequest } from '@juxtameter/contract/check';
 
 export type ReadFiles =
   { readonly ok: true; readonly request: ImportRequest } | { readonly ok: false; readonly message: string };

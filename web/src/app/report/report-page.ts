@@ -9,7 +9,7 @@ import {
   inject,
   input,
 } from '@angular/core';
-import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract';
+import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract/check';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
 import {
@@ -167,7 +167,7 @@ export class ReportPage {
     const pinned = this.pinned();
     if (!pinned) return;
     const visit = { format: 'juxtameter/visit', version: 1, id: this.id(), pinned, events: this.events() } as const;
-    saveFile(this.document, fileName(visit.id), type, write(visit));
+    saveFile(this.document, fileName(visit), type, write(visit));
   }
 
   protected print(): void {

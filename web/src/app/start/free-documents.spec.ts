@@ -1,4 +1,5 @@
-import { startVisitContract, type PinnedDocuments } from '@juxtameter/contract';
+import { type PinnedDocuments } from '@juxtameter/contract';
+import { startVisitContract } from '@juxtameter/contract/check';
 import { isFreeUnitModel, PROVE_DEAD_PROCEDURE, type MeterDocument } from '@juxtameter/core';
 import handMeter from '../../../../demo/data/meters/hand-6000.json';
 import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';

@@ -211,6 +211,11 @@ export class ReadingEntry {
       ? powerUpRefusal(this.context(), this.visit())
       : undefined,
   );
+  /** A reading taken now would be judged: the key that logs it says so by its colour. */
+  protected readonly counts = computed(() => {
+    const asked = this.asked();
+    return asked !== undefined && asked.unmet.length === 0 && asked.refusal === undefined;
+  });
   protected readonly cutOff = computed(() => cutOffWords(this.visit(), this.asked()));
   /** Then the points are not shown, so that nobody is led to them. */
   protected readonly isRefused = computed(() => {

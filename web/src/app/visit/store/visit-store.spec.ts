@@ -228,6 +228,21 @@ describe('the open visit', () => {
     await settled();
   });
 
+  it('stays where it stands when another device moves the chart, until it follows or logs something itself', async () => {
+    const { step } = read(visitFeature.selectVisit);
+    const jumped = (seq: number, to: string) =>
+      ({ ...STORED.events.at(-1), id: flipped(VISIT.id), type: 'step-jumped', to, seq }) as unknown as VisitEvent;
+    store.dispatch(VisitActions.eventsReceived({ visit: VISIT.id, events: [jumped(901, 'fuse')] }));
+    expect(read(visitFeature.selectVisit).step).toBe('fuse');
+    expect(read(visitFeature.selectPlace).step).toBe(step);
+    expect(read(visitFeature.selectIsLeftBehind)).toBeTrue();
+    store.dispatch(VisitActions.followed());
+    expect(read(visitFeature.selectIsLeftBehind)).toBeFalse();
+    note('mine');
+    expect(read(visitFeature.selectPlace).step).toBe('fuse');
+    await settled();
+  });
+
   it('refuses to log into a visit that is not open', () => {
     const before = read(visitFeature.selectEvents).length;
     store.dispatch(

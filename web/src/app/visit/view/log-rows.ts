@@ -30,7 +30,7 @@ export function logRows(context: VisitContext, state: VisitState): readonly LogR
   };
   for (const line of state.trail) {
     if (isProofLine(line)) {
-      if (proof.length > 0 && proof[0]?.step !== line.step) closeProof();
+      if (proof.length > 0 && (proof[0]?.step !== line.step || isBegunAnew(proof, line))) closeProof();
       proof.push(line);
       continue;
     }
@@ -118,6 +118,12 @@ function wholeRow(context: VisitContext, line: TrailLine): LogRow | undefined {
 
 function stepIdOf(event: VisitEvent | undefined): string | undefined {
   return event && 'step' in event ? event.step : undefined;
+}
+
+/** The meter is checked anew although pairs were read: what came before is no part of what follows. */
+function isBegunAnew(proof: readonly TrailLine[], { event }: TrailLine): boolean {
+  const areReadPairs = proof.some((line) => line.event.type === 'reading-taken');
+  return event.type === 'meter-proven' && event.when === 'before' && areReadPairs;
 }
 
 function isProofLine({ event, step }: TrailLine): boolean {

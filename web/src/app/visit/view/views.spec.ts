@@ -53,6 +53,21 @@ describe('the log book', () => {
     expect(rows(driver).at(-1)).toEqual(jasmine.objectContaining({ value: 'alive', verdict: 'high' }));
   });
 
+  it('counts in a proof only what was read since it was begun anew, however far the one before it came', () => {
+    for (const read of [1, 4, 11]) {
+      const driver = new VisitDriver().open().act().answer('nothing').answer('both-lit').act();
+      for (const text of ['231', '9.1', ...Array.from({ length: read }, () => '0.1')]) driver.read(text);
+      const undone = driver.read('0.2');
+      driver.log({ type: 'retracted', event: undone.id });
+      driver.log({ type: 'supply-changed', supply: 'mains', state: 'locked' });
+      driver.prove();
+      const proofs = rows(driver).filter(({ kind }) => kind === 'proof');
+      expect(proofs.at(-1)).toEqual(jasmine.objectContaining({ value: 'dead' }));
+      expect(proofs.at(-1)?.detail).toContain('12 readings');
+      expect(proofs[0]?.value).toBe(`${read} read`);
+    }
+  });
+
   it('has words for every kind of event', () => {
     const driver = new VisitDriver().open();
     driver.log({ type: 'call-changed', call: 'mist', state: 'on' });
