@@ -113,6 +113,7 @@ test.describe('by thumb at 390 px', () => {
     await page.getByRole('button', { name: 'Go to this step' }).click();
     await hands.at('It keeps heating');
     await page.getByRole('button', { name: /The call is on now/ }).click();
+    await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('link', { name: 'Long watch' }).click();
     await expect(page.locator('input[name=expects]')).toHaveValue('present 240 V');
     await page.getByRole('button', { name: 'Start watching' }).click();

@@ -106,8 +106,12 @@ test('two devices in one visit see each other, and the more cautious state wins'
   await theirs.at('Ohms across control fuse F1');
   await theirs.read('0.3');
   await theirs.at('Ohms of the contactor coil K1');
-  await workspace.at('Ohms of the contactor coil K1');
   await expect(workspace.log).toContainText('0.3 Ω');
+  // A page in use is asked before it goes along.
+  await expect(page.getByText(/gone on to “Ohms of the contactor coil K1”/)).toBeVisible();
+  await workspace.at('Ohms across control fuse F1');
+  await page.getByRole('button', { name: 'Go there' }).click();
+  await workspace.at('Ohms of the contactor coil K1');
   await other.context.close();
 });
 

@@ -17,10 +17,10 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.getByRole('alert')).toContainText('Not before it is put right: Jumper in');
   await page.getByRole('button', { name: 'It is out now' }).first().click();
-  await expect(workspace.strip).toContainText('no bypass');
+  await expect(page.locator('jx-visit-strip')).toContainText('no bypass');
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.locator('h1')).toHaveText('This visit is closed');
-  await expect(workspace.strip).toContainText('Saved on server');
+  await expect(page.locator('jx-saved-state')).toContainText('Saved on server');
 
   await page.getByRole('link', { name: 'Report' }).first().click();
   await expect(page.getByRole('heading', { name: 'Mist line 2 · Mist-line pump panel' })).toBeVisible();

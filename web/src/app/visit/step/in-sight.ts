@@ -1,4 +1,4 @@
-import { DestroyRef, Directive, effect, ElementRef, inject, input } from '@angular/core';
+import { afterNextRender, DestroyRef, Directive, effect, ElementRef, inject, input } from '@angular/core';
 import { afterPaint } from '../../shell/after-paint';
 
 const NEAREST = { block: 'nearest' } as const;
@@ -14,8 +14,11 @@ export class InSight {
   private readonly part = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
+    // What stands above it moves it as well: the log, a wait that is counted down.
     const growth = new ResizeObserver(() => this.show());
-    growth.observe(this.part);
+    afterNextRender(() => {
+      for (const element of [this.part, ...besides(this.part)]) growth.observe(element);
+    });
     inject(DestroyRef).onDestroy(() => growth.disconnect());
     effect(() => {
       this.jxInSight();
@@ -40,4 +43,11 @@ export class InSight {
       ? above
       : this.column(above);
   }
+}
+
+/** What stands beside a part and beside everything it is in, up to the page. */
+function besides(part: Element): readonly Element[] {
+  const above = part.parentElement;
+  if (!above || above.tagName === 'MAIN') return [];
+  return [...Array.from(above.children), ...besides(above)];
 }
