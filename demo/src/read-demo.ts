@@ -3,7 +3,15 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
 import { type SiteFile, type VisitDocument } from '@juxtameter/contract';
-import { meterContract, procedureContract, readDocument, siteFileContract, unitModelContract, visitContract, type Contract } from '@juxtameter/contract/check';
+import {
+  meterContract,
+  procedureContract,
+  readDocument,
+  siteFileContract,
+  unitModelContract,
+  visitContract,
+  type Contract,
+} from '@juxtameter/contract/check';
 
 /** The made-up nursery: everything a fresh database is filled with. */
 export interface DemoData {

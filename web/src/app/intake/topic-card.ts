@@ -25,9 +25,13 @@ import { NotedList } from '../kit/noted-list';
   host: { class: 'card', '[attr.data-topic]': 'topic()' },
   template: `
     <h2>
-      <button type="button" class="fold" [attr.aria-expanded]="isUnfolded()" (click)="isUnfolded.set(!isUnfolded())">
+      @if (canEdit()) {
+        <button type="button" class="fold" [attr.aria-expanded]="isUnfolded()" (click)="isUnfolded.set(!isUnfolded())">
+          {{ label() }}
+        </button>
+      } @else {
         {{ label() }}
-      </button>
+      }
     </h2>
     <jx-noted-list
       [items]="items()"

@@ -12,7 +12,6 @@ import {
   type EventBody,
   type FreeLine,
   type FreeReading,
-  type MatrixProgress,
   type Points,
   type VisitState,
   jumpTo,
@@ -59,6 +58,8 @@ import { HoldOffLine } from '../visit/hold-off-line';
 import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
+import { jumperNow } from './jumper-now';
+import { isOfNumber, letterOf } from './pressed-key';
 import { pageOfKey } from '../visit/visit-pages';
 import { PressGate } from '../visit/press-gate';
 import type { StepCommand } from '../visit/step/step-command';
@@ -480,21 +481,4 @@ export class WorkspacePage {
     if (!/^[1-9]$/.test(key) || this.strays.isTyped()) return false;
     return page?.answer(Number(key) - 1) ?? false;
   }
-}
-
-/** The ends of the jumper a matrix is at. */
-function jumperNow(progress: MatrixProgress | undefined): Points {
-  return (progress?.cells.find(({ isIn }) => isIn) ?? progress?.next)?.jumper ?? {};
-}
-
-/** A key a number is typed with. */
-function isOfNumber({ key, altKey }: KeyboardEvent): boolean {
-  return !altKey && /^[0-9.,-]$/.test(key);
-}
-
-/** The letter or figure of a key that is held with Alt, whatever sign that makes on this keyboard. */
-function letterOf({ key, code }: KeyboardEvent): string | undefined {
-  if (/^[a-z]$/i.test(key)) return key.toLowerCase();
-  const [, letter] = /^Key([A-Z])$/.exec(code) ?? [];
-  return letter?.toLowerCase();
 }
