@@ -13,15 +13,15 @@ const file = (name: string, text: string): { name: string; mimeType: string; buf
 test('a chart is looked through, brought in, and there to be started with', async ({ page, workspace }) => {
   await page.goto(workspace.address);
   await page.getByRole('button', { name: 'Menu' }).click();
-  await page.getByRole('link', { name: 'Bring documents in' }).click();
+  await page.getByRole('link', { name: 'Import' }).click();
   const renamed = chart
     .replace('"id": "pump-contactor-does-not-pull-in"', '"id": "second-chart"')
     .replace('"title": "Pump contactor does not pull in"', '"title": "Pump hums and does not turn"');
   await page.locator('input[type=file]').setInputFiles([file('second.json', renamed), file('first.json', chart)]);
   await expect(page.locator('.items')).toContainText('Pump hums and does not turn');
   await expect(page.locator('.items')).toContainText('on file already, nothing changes');
-  await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible();
+  await page.getByRole('button', { name: 'Import it' }).click();
+  await expect(page.getByRole('heading', { name: 'Imported' })).toBeVisible();
   await page.goto(`${workspace.address}/start`);
   await page.locator('[data-unit=mist-line-2]').first().click();
   await expect(page.getByRole('button', { name: /Pump hums and does not turn/ })).toBeVisible();

@@ -9,7 +9,7 @@ const VIEWS = [
   ['/', 'Mist line 2'],
   ['/start', 'Which unit?'],
   ['/start?at=mist-line-2', 'Or straight into a chart'],
-  ['/library', 'Bring documents in'],
+  ['/library', 'Visited lately'],
   ['/units/co2-burner-1', 'Parts fitted'],
   ['/units/new', 'What is it?'],
   ['/about', 'A decision aid for qualified people'],

@@ -76,7 +76,7 @@ test('markup in every field of every document stays text on every page', async (
   await expect(page.locator('.items')).toContainText('<img src=x');
   await nothingRan(page, 'import');
   await page.getByRole('button', { name: /^Bring all/ }).click();
-  await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Imported' })).toBeVisible();
   await nothingRan(page, 'brought in');
 
   const visit = `/visits/${VISIT}`;

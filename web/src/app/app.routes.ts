@@ -68,7 +68,7 @@ export const routes: Routes = [
   },
   {
     path: 'import',
-    title: 'Bring documents in · Juxtameter',
+    title: 'Import · Juxtameter',
     loadChildren: async () => {
       const [{ importFeature }, effects] = await Promise.all([
         import('./import/import.reducer'),

@@ -23,7 +23,7 @@ const PLACES: readonly Entry[] = [
   { path: '/judge', name: 'Check a reading' },
   { path: '/handbook', name: 'Handbook' },
   { path: '/practice', name: 'Practise reading a lamp' },
-  { path: '/import', name: 'Bring documents in' },
+  { path: '/import', name: 'Import' },
   { path: '/about', name: 'About, licences' },
 ];
 
