@@ -45,6 +45,7 @@ const DISTURBANCES: readonly EventBody[] = [
   { type: 'call-ended', watch: '00000000-0000-7000-8000-000000000001' },
   { type: 'visit-resumed', awaySeconds: 20 },
   { type: 'handed-over', to: 'Finch' },
+  { type: 'visit-reopened', reason: 'called back' },
   { type: 'meter-proven', when: 'before', text: '0', shows: 'nothing' },
 ];
 

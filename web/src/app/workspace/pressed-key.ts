@@ -1,3 +1,11 @@
+import { isTyping } from '../shell/typing';
+
+/** A key that answers or is a command, struck again because it is held; keys that move and scroll may be. */
+export function isHeld({ repeat, key, target }: KeyboardEvent): boolean {
+  if (!repeat) return false;
+  return key === 'Enter' || (key.length === 1 && key !== ' ' && !isTyping(target));
+}
+
 /** A key a number is typed with. */
 export function isOfNumber({ key, altKey }: KeyboardEvent): boolean {
   return !altKey && /^[0-9.,-]$/.test(key);

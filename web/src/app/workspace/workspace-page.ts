@@ -59,7 +59,7 @@ import { VisitLog } from '../visit/log/visit-log';
 import { SafetyStrip } from '../visit/safety-strip';
 import { StandBack } from '../visit/stand-back';
 import { jumperNow } from './jumper-now';
-import { isOfNumber, letterOf } from './pressed-key';
+import { isHeld, isOfNumber, letterOf } from './pressed-key';
 import { pageOfKey } from '../visit/visit-pages';
 import { PressGate } from '../visit/press-gate';
 import type { StepCommand } from '../visit/step/step-command';
@@ -287,7 +287,10 @@ export class WorkspacePage {
       afterPaint(() => [this.main(), this.left()].forEach((column) => column?.nativeElement.scrollTo(0, 0)));
     });
     inject(WakeLock).hold(inject(DestroyRef));
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(VisitActions.left()));
+    inject(DestroyRef).onDestroy(() => {
+      this.strays.drop();
+      this.store.dispatch(VisitActions.left());
+    });
   }
 
   private firstMethod(): string | undefined {
@@ -403,7 +406,7 @@ export class WorkspacePage {
   protected pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || !this.context() || this.menu.isShown()) return;
     // A key that is held counts once; only what is typed or taken away repeats.
-    if (event.repeat && (!isTyping(event.target) || event.key === 'Enter')) return event.preventDefault();
+    if (isHeld(event)) return event.preventDefault();
     const command = event.altKey ? letterOf(event) : event.key;
     if (command === undefined) return;
     if (this.isStandingBack()) return this.isStandingBack.set(false);
