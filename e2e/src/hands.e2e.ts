@@ -87,11 +87,20 @@ test('a page in use is not moved by what another page logs: it asks', async ({ c
   const other = new Workspace(await context.newPage(), server.address);
   await other.page.goto(page.url());
   await other.at('Ohms across control fuse F1');
+  // Nobody touches this one: it goes along by itself.
+  const watcher = new Workspace(await context.newPage(), server.address);
+  const broken: string[] = [];
+  watcher.page.on('pageerror', ({ message }) => broken.push(message));
+  await watcher.page.goto(page.url());
+  await watcher.at('Ohms across control fuse F1');
   await page.bringToFront();
   await page.keyboard.type('0.');
   await other.page.bringToFront();
   await other.read('0.3', '9.0');
   await other.at(COVER);
+  await watcher.page.bringToFront();
+  await watcher.at(COVER);
+  expect(broken).toEqual([]);
   await page.bringToFront();
   await expect(page.getByText(/the chart has gone on to/)).toBeVisible({ timeout: 15_000 });
   await workspace.at('Ohms across control fuse F1');

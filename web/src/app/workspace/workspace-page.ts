@@ -278,7 +278,8 @@ export class WorkspacePage {
     });
     // A page that nobody is at goes along; one in use asks.
     effect(() => {
-      if (this.isLeftBehind() && untracked(() => this.gate.idle() > IN_USE)) this.follow();
+      if (this.isLeftBehind() && untracked(() => this.gate.idle() > IN_USE))
+        this.store.dispatch(VisitActions.followed());
     });
     // On a low screen the step scrolls: with every event what is asked for next is shown from its title on.
     effect(() => {
@@ -422,6 +423,8 @@ export class WorkspacePage {
 
   /** Digits belong in the field, wherever the focus is; where none is, they are kept in sight. */
   private typeElsewhere(event: KeyboardEvent): void {
+    // Of the map and the chart, which have keys of their own.
+    if (event.defaultPrevented) return;
     // The key itself goes where the focus is by the time it is up.
     if (this.stepPage()?.takeFocus()) return;
     event.preventDefault();
