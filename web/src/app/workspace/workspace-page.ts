@@ -1,13 +1,11 @@
 import {
   askedReading,
   currentStep,
-  derivedHazards,
   matrixProgress,
   MEASUREMENT_FUNCTIONS,
   pointsFor,
   possibleMethod,
   restingPlace,
-  standingOf,
   terminalLabel,
   type EventBody,
   type FreeLine,
@@ -68,6 +66,7 @@ import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { chartLines } from '../visit/view/chart-view';
+import { hazardsHere } from '../visit/view/hazards-here';
 import { logRows } from '../visit/view/log-rows';
 import { safetyItems } from '../visit/view/safety-view';
 import { WakeLock } from '../visit/wake-lock';
@@ -214,28 +213,9 @@ export class WorkspacePage {
     return id === undefined ? 'no meter chosen' : `meter: ${this.context()?.meters[id]?.name ?? id}`;
   });
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
-  private readonly earlierHazards = computed(() =>
-    (this.history()?.[this.pinned()?.unit.id ?? ''] ?? [])
-      .filter(({ id }) => id !== this.id())
-      // A tablet may keep a history from before hazards were noted.
-      .flatMap((visit) => (visit as Partial<typeof visit>).hazards ?? []),
-  );
-  /** Of the unit model, of the unit's file, and as noted on this and earlier visits. */
   protected readonly hazards = computed(() => {
-    const told = this.pinned()?.unit.hazards;
-    return [
-      ...(told === undefined ? [] : [{ kind: 'this unit', where: told }]),
-      ...standingOf(this.visit(), 'hazard-noted'),
-      ...this.earlierHazards(),
-      ...(this.context()?.model.hazards ?? []),
-      ...this.derivedHazards(),
-    ];
-  });
-  /** What the wiring list says, where nobody has written it down. */
-  private readonly derivedHazards = computed(() => {
-    const model = this.context()?.model;
-    const written = new Set((model?.hazards ?? []).map(({ kind }) => kind));
-    return model ? derivedHazards(model).filter(({ kind }) => !written.has(kind)) : [];
+    const earlier = (this.history()?.[this.pinned()?.unit.id ?? ''] ?? []).filter(({ id }) => id !== this.id());
+    return hazardsHere(this.context(), this.visit(), this.pinned()?.unit.hazards, earlier);
   });
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
   protected readonly saved = computed(() =>
