@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { browserOptions } from '../e2e/src/support/browser.ts';
+import { readBeforePressing } from '../e2e/src/support/read-before-pressing.ts';
 import { buildPage } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
@@ -162,6 +163,7 @@ async function picture(name, options, path, act) {
   if (wanted.length > 0 && !wanted.includes(name)) return;
   const context = await browser.newContext({ colorScheme: 'light', locale: 'en-GB', timezoneId: 'UTC', ...options });
   const page = await context.newPage();
+  readBeforePressing(page);
   await page.goto(address + path, { waitUntil: 'networkidle' });
   await act(page);
   await page.waitForTimeout(400);

@@ -1,4 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
+import { readBeforePressing } from './read-before-pressing';
 import { ServerProcess } from './server-process';
 import { Workspace } from './workspace';
 
@@ -43,13 +44,4 @@ function watchErrors(page: Page): string[] {
     if (message.type() === 'error' && !message.text().includes('Failed to load resource')) errors.push(message.text());
   });
   return errors;
-}
-
-/** A hand at the page's keys waits until what is shown can have been read, as it has to. */
-export function readBeforePressing(page: Page): void {
-  const press = page.keyboard.press.bind(page.keyboard);
-  page.keyboard.press = async (key, options) => {
-    await expect(page.locator('main[data-settling]')).toHaveCount(0);
-    await press(key, options);
-  };
 }
