@@ -94,6 +94,8 @@ test('shows what is typed as text, never as HTML', async ({ page, workspace }) =
 });
 
 test('keeps entry and buttons in sight with a long instruction and a long log', async ({ page, workspace, server }) => {
+  // Forty notes, each read before the next.
+  test.setTimeout(120_000);
   const pinned = await page.request.get(`${server.address}/api/procedures/pump-contactor-does-not-pull-in`);
   const procedure = (await pinned.json()) as { id: string; title: string; steps: Record<string, { detail?: string }> };
   const long = { ...procedure, title: 'A long-winded chart', id: 'long-winded' };
