@@ -196,7 +196,7 @@ test('a visit is closed with what was found and how the machine is left, and tak
   await expect(page.getByText('Say how the machine is left.')).toBeVisible();
   await page.getByRole('radio', { name: 'waits for a part' }).click();
   await page.getByRole('radio', { name: 'works as it should' }).click();
-  await expect(page.getByText(/It is said to be on, and by the record this is off/)).toBeVisible();
+  await expect(page.getByText(/It is said to be on, and by the record: .* proven dead/)).toBeVisible();
   await page.getByRole('radio', { name: 'switched off' }).click();
   await confirm.click();
   await expect(page.locator('h1')).toHaveText('This visit is closed');

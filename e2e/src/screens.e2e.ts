@@ -18,6 +18,8 @@ const VIEWS = [
   [`/visits/${HALF_DONE}/lamp`, 'Code table'],
   [`/visits/${HALF_DONE}/watch`, 'Make the call and start the clock'],
   [`/visits/${HALF_DONE}`, 'Volts across the float switch FS1'],
+  [`/visits/${HALF_DONE}/close`, 'How is the machine left?'],
+  [`/visits/${FINISHED}/close`, 'Take it up again'],
   [`/visits/${FINISHED}`, 'This visit is closed'],
   [`/visits/${FINISHED}/report`, 'Points at it'],
   [`/visits/${HALF_DONE}/chart`, 'Every step'],

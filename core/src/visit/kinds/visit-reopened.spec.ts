@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { VisitDriver, DEMO_CONTEXT } from '../../testing/demo';
 import { walkAnywhere } from '../../testing/random-walk';
+import { SHIPPED_MODELS } from '../../testing/shipped';
+import { EMPTY_VISIT, VisitContext } from '../record';
 import { closingGaps, MACHINE_LEFT, MACHINE_LEFT_WORDS } from '../safety';
 import { minutesOf } from '../../account';
 
@@ -31,12 +33,14 @@ describe('a visit that is closed and taken up again', () => {
 
   it('keeps what was read and found, and goes on where it stood', () => {
     const driver = walked([0, 0, 0, 0]);
+    driver.log({ type: 'leads-zeroed', text: '0.3', ohms: 0.3 });
     const before = driver.state;
     driver.log({ type: 'visit-closed' });
     driver.log({ type: 'visit-reopened', reason: 'called back' });
     expect(driver.state.step).toBe(before.step);
     expect(driver.state.findings).toEqual(before.findings);
     expect(driver.state.trail.length).toBe(before.trail.length + 2);
+    expect(driver.state.leadZero).toBeUndefined();
   });
 
   it('counts its minutes to the closing that still holds', () => {
@@ -65,25 +69,32 @@ describe('what is said when a visit is closed', () => {
     expect(closingGaps(DEMO_CONTEXT, driver.state, said)).toEqual([]);
   });
 
-  it('never calls a machine off or locked with a supply on, whichever supply it is', () => {
-    for (const { id } of DEMO_CONTEXT.model.supplies)
-      for (const machine of MACHINE_LEFT) {
-        const driver = new VisitDriver().open();
-        driver.log({ type: 'supply-changed', supply: id, state: 'on' });
-        const gaps = closingGaps(DEMO_CONTEXT, driver.state, { ...said, machine });
-        const isOff = machine === 'off' || machine === 'locked';
-        expect(gaps.length)
-          .withContext(`${id} ${MACHINE_LEFT_WORDS[machine]}`)
-          .toBe(isOff ? 1 : 0);
-      }
-  });
-
-  it('never calls it locked where one supply is only off, nor on where all are off', () => {
-    const driver = new VisitDriver().open();
-    for (const { id } of DEMO_CONTEXT.model.supplies) driver.log({ type: 'supply-changed', supply: id, state: 'off' });
-    for (const machine of MACHINE_LEFT)
-      expect(closingGaps(DEMO_CONTEXT, driver.state, { ...said, machine }).length)
-        .withContext(machine)
-        .toBe(machine === 'off' ? 0 : 1);
+  it('calls a machine off, locked or on only as every incoming supply is, on every machine, whatever stands behind', () => {
+    const states = ['on', 'off', 'locked', 'plug-out', 'proven-dead', 'unknown'] as const;
+    for (const model of SHIPPED_MODELS) {
+      const context = new VisitContext({ model, procedures: {}, meters: {} });
+      fc.assert(
+        fc.property(fc.array(fc.constantFrom(...states), { minLength: 8, maxLength: 8 }), (now) => {
+          const supplies = Object.fromEntries(model.supplies.map(({ id }, index) => [id, now[index] ?? 'unknown']));
+          const incoming = model.supplies.filter(({ from }) => from === undefined).map(({ id }) => supplies[id]);
+          const count = (...some: readonly string[]) => incoming.filter((each) => some.includes(each ?? '')).length;
+          const all = incoming.length;
+          const isOff = count('off', 'locked', 'plug-out', 'proven-dead') === all;
+          const may = {
+            working: !isOff,
+            watched: !isOff,
+            'not-working': !isOff,
+            off: isOff,
+            locked: count('locked', 'proven-dead') === all,
+          };
+          const state = { ...EMPTY_VISIT, conditions: { supplies } };
+          for (const machine of MACHINE_LEFT)
+            expect(closingGaps(context, state, { ...said, leaves: 'said', machine }).length === 0)
+              .withContext(`${model.id} ${JSON.stringify(supplies)} ${MACHINE_LEFT_WORDS[machine]}`)
+              .toBe(may[machine]);
+        }),
+        { numRuns: 60 },
+      );
+    }
   });
 });

@@ -1,3 +1,5 @@
+import type { SupplyState } from '../../procedure';
+import { sourcesOf } from '../../unit-model';
 import type { VisitContext, VisitState } from '../record';
 import { closingRefusal } from './alterations';
 
@@ -26,7 +28,7 @@ export interface Closing {
 
 /**
  * What still stands in the way of closing, each a sentence to act on; empty where nothing does. What was said of the
- * machine has to agree with what is known of its supplies; a supply nobody knows of contradicts nothing.
+ * machine has to agree with what is known of its supplies: off or locked is only what the record says is off or locked.
  */
 export function closingGaps(context: VisitContext, state: VisitState, closing: Closing): readonly string[] {
   const refusal = closingRefusal(context, state, closing.leaves);
@@ -40,19 +42,25 @@ export function closingGaps(context: VisitContext, state: VisitState, closing: C
   ];
 }
 
+const OFF: ReadonlySet<SupplyState> = new Set(['off', 'locked', 'plug-out', 'proven-dead']);
+/** A plug that is out, and a switch that is off, come back by anybody's hand. */
+const LOCKED: ReadonlySet<SupplyState> = new Set(['locked', 'proven-dead']);
+
+/** A supply that is made from another is as that one is; who shuts the machine off shuts off what comes in. */
 function contradictions({ model }: VisitContext, state: VisitState, machine: MachineLeft): readonly string[] {
-  const known = model.supplies.map(({ id, name }) => ({
-    name,
-    now: state.conditions.supplies?.[id] ?? 'unknown',
-  }));
-  const on = known.filter(({ now }) => now === 'on').map(({ name }) => name);
-  const off = known.filter(({ now }) => now !== 'on' && now !== 'unknown').map(({ name }) => name);
-  const unlocked = known.filter(({ now }) => now === 'on' || now === 'off').map(({ name }) => name);
-  if ((machine === 'off' || machine === 'locked') && on.length > 0)
-    return [`It is said to be ${MACHINE_LEFT_WORDS[machine]}, and by the record this is on: ${on.join(', ')}.`];
-  if (machine === 'locked' && unlocked.length > 0)
-    return [`It is said to be locked off, and by the record this is off and not locked: ${unlocked.join(', ')}.`];
-  if (machine !== 'off' && machine !== 'locked' && on.length === 0 && off.length === known.length && off.length > 0)
-    return [`It is said to be on, and by the record this is off: ${off.join(', ')}.`];
-  return [];
+  const incoming = model.supplies
+    .filter(({ id }) => sourcesOf(model, id).length === 0)
+    .map(({ id, name }) => ({ name: name ?? id, now: state.conditions.supplies?.[id] ?? 'unknown' }));
+  if (machine === 'off' || machine === 'locked') {
+    const isSo = machine === 'off' ? OFF : LOCKED;
+    const others = incoming.filter(({ now }) => !isSo.has(now));
+    if (others.length === 0) return [];
+    return [`It is said to be ${MACHINE_LEFT_WORDS[machine]}, and by the record: ${asRecorded(others)}.`];
+  }
+  if (incoming.length === 0 || !incoming.every(({ now }) => OFF.has(now))) return [];
+  return [`It is said to be on, and by the record: ${asRecorded(incoming)}.`];
+}
+
+function asRecorded(supplies: readonly { readonly name: string; readonly now: SupplyState }[]): string {
+  return supplies.map(({ name, now }) => `${name} ${now.replaceAll('-', ' ')}`).join(', ');
 }

@@ -9,6 +9,7 @@ import {
   MACHINE_LEFT_WORDS,
   RESULT_WORDS,
   standingOf,
+  type EventBody,
   type MachineLeft,
 } from '@juxtameter/core';
 import { Button } from '../kit/button';
@@ -17,6 +18,7 @@ import { TextField } from '../kit/text-field';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { openProblemWords } from '../api/api-problem';
+import { supplyRows } from '../visit/companion/state-rows';
 import { openVisit } from '../visit/open-visit';
 import { GradeWords } from '../visit/view/grade-words';
 import { VisitStrip } from '../visit/visit-strip';
@@ -78,6 +80,18 @@ export class ClosePage {
       leaves: closing?.leaves ?? '',
     };
   });
+  /** What comes in to the machine, each with the tap that says how it stands. */
+  protected readonly supplies = computed(() => {
+    const context = this.opened.context();
+    if (!context) return [];
+    return supplyRows(context, this.visit()).map(({ key, name, now, ways }) => ({
+      key,
+      name,
+      now,
+      ways: ways.map(({ state }) => ({ id: state, name: state })),
+      bodies: new Map(ways.map(({ state, body }) => [state, body])),
+    }));
+  });
   private readonly closing = computed(() => ({
     leaves: this.leaves(),
     without: this.without(),
@@ -88,6 +102,10 @@ export class ClosePage {
     const context = this.opened.context();
     return context && this.wasRefused() ? closingGaps(context, this.visit(), this.closing()) : [];
   });
+
+  protected say(body: EventBody | undefined): void {
+    if (body) this.opened.record(body);
+  }
 
   protected close(): void {
     const context = this.opened.context();

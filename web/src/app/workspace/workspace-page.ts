@@ -305,7 +305,8 @@ export class WorkspacePage {
   protected command(command: StepCommand): void {
     switch (command.kind) {
       case 'undo':
-        return this.gate.counts() ? this.undo() : undefined;
+        // The newest entry may be somebody else's, and out of sight.
+        return !this.isLeftBehind() && this.gate.counts() ? this.undo() : undefined;
       case 'free':
         return this.readFree(command.line);
       case 'record':

@@ -1,6 +1,7 @@
 import {
   conditionName,
   REFUSALS,
+  sourcesOf,
   stateOf,
   unmetForHands,
   type ConditionGroup,
@@ -10,6 +11,8 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+
+const SUPPLIES = 'Supplies';
 
 /** One thing at the machine with the states it may be in and the event that says so. */
 export interface StateRow {
@@ -26,6 +29,12 @@ export interface StateGroup {
   /** Why hands stay off for now. */
   readonly caution?: string;
   readonly rows: readonly StateRow[];
+}
+
+/** What comes in to the machine; a supply that is made from another is as that one is. */
+export function supplyRows(context: VisitContext, visit: VisitState): readonly StateRow[] {
+  const rows = stateGroups(context, visit).find(({ title }) => title === SUPPLIES)?.rows ?? [];
+  return rows.filter(({ id }) => sourcesOf(context.model, id).length === 0);
 }
 
 /** Everything whose state counts for a reading, in the order it is thought of. */
@@ -48,7 +57,7 @@ export function stateGroups({ model, wiring }: VisitContext, visit: VisitState):
     );
   const groups: readonly StateGroup[] = [
     {
-      title: 'Supplies',
+      title: SUPPLIES,
       rows: model.supplies.map(({ id, plug }) =>
         row('supplies', id, [
           ...(['on', 'off', 'locked'] as const).map((state) => supplyWay(id, state, state)),
