@@ -211,3 +211,23 @@ test('a visit is closed with what was found and how the machine is left, and tak
   await expect(workspace.log).toContainText('the part is here');
   await expect(page.locator('jx-unmet-list')).toContainText('must be proven dead');
 });
+
+test('a unit is found by its name before its neighbours, and the keys go on from what was chosen', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${server.address}/start`);
+  await page.getByRole('searchbox').fill('line 3');
+  await expect(page.locator('[data-unit]').first()).toHaveAttribute('data-unit', 'mist-line-3');
+  await page.locator('[data-unit]').first().click();
+  await expect(page.getByRole('button', { name: 'Other unit' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('searchbox')).toBeFocused();
+});
+
+test('nothing of the handbook lies beside a phone', async ({ page, server }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.address}/handbook`);
+  await expect(page.getByText('Class B allows')).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390);
+});

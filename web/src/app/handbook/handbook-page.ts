@@ -67,7 +67,7 @@ import { CalculatorCard } from './calculator-card';
     }
     @media (max-width: 760px) {
       main {
-        grid-template-columns: 1fr;
+        grid-template-columns: minmax(0, 1fr);
         padding: 12px;
       }
       nav {

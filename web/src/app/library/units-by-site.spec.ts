@@ -39,6 +39,16 @@ describe('choosing among three hundred units', () => {
     expect(unitGroups(LISTED, 'zebra')).toEqual([]);
   });
 
+  it('puts what is called so before what only stands at such a place, however lately that was visited', () => {
+    for (const { name } of UNITS.filter((_, index) => index % 9 === 0)) {
+      const near = { ...LISTED[0]!, id: 'near', name: 'Line', location: `house ${name}`, lastVisit: '2099' };
+      const [first, second] = unitGroups([near, ...LISTED], name);
+      expect(first?.units.every((unit) => unit.name.toLowerCase().includes(name.toLowerCase()))).toBeTrue();
+      expect(first?.units.some((unit) => unit.name === name)).toBeTrue();
+      expect(second?.units.map(({ id }) => id)).toContain('near');
+    }
+  });
+
   it('draws as many as are asked for, never a heading without a unit', () => {
     const groups = unitGroups(LISTED, '');
     for (const count of [0, 1, 5, 6, 30, 200, 1000]) {

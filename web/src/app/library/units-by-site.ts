@@ -32,11 +32,21 @@ export function listedUnits(
   }));
 }
 
-/** What matches the words, visited last first; without words the recent ones, then every site's by name. */
+/**
+ * What matches the words: first what is called so, then what only stands at such a place, each visited last first;
+ * without words the recent ones, then every site's by name.
+ */
 export function unitGroups(units: readonly ListedUnit[], search: string): readonly UnitGroup[] {
   const found = search.trim() === '' ? units : units.filter((unit) => hasWords(wordsOf(unit), search));
   const byVisit = [...found].sort((a, b) => b.lastVisit.localeCompare(a.lastVisit) || byName(a, b));
-  if (search.trim() !== '') return byVisit.length === 0 ? [] : [{ name: `${byVisit.length} found`, units: byVisit }];
+  if (search.trim() !== '') {
+    const called = byVisit.filter(({ name }) => hasWords(name, search));
+    const elsewhere = byVisit.filter(({ name }) => !hasWords(name, search));
+    return [
+      { name: `${called.length} called so`, units: called },
+      { name: `${elsewhere.length} by place, serial number or owner`, units: elsewhere },
+    ].filter(({ units: listed }) => listed.length > 0);
+  }
   const recent = byVisit.filter(({ lastVisit }) => lastVisit !== '').slice(0, RECENT);
   const sites = [...new Set(found.map(({ siteName }) => siteName))].sort((a, b) => a.localeCompare(b));
   const groups = sites.map((name) => ({ name, units: found.filter(({ siteName }) => siteName === name).sort(byName) }));

@@ -1,13 +1,17 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
+  ElementRef,
   inject,
+  Injector,
   input,
   linkedSignal,
   signal,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -62,6 +66,9 @@ const DRAWN = 40;
 })
 export class StartPage {
   private readonly store = inject(Store);
+  private readonly injector = inject(Injector);
+  private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
+  private readonly other = viewChild<ElementRef<HTMLButtonElement>>('other');
   protected readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
   protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
   protected readonly isFromTablet = this.store.selectSignal(libraryFeature.selectIsFromTablet);
@@ -124,6 +131,13 @@ export class StartPage {
 
   protected change(draft: Partial<StartDraft>): void {
     this.store.dispatch(StartActions.draftChanged({ draft }));
+  }
+
+  /** What was tapped is gone with the list: the keys go on from what took its place. */
+  protected choose(unit: string | undefined): void {
+    this.change({ unit });
+    const place = () => (unit === undefined ? this.box() : this.other());
+    afterNextRender(() => place()?.nativeElement.focus({ preventScroll: true }), { injector: this.injector });
   }
 
   protected drawMore(): void {
