@@ -42,7 +42,7 @@ test('every problem is listed with its file and path, and nothing is brought in'
   await expect(problems).toContainText('start');
   await expect(problems).toContainText('torn.json');
   await expect(problems).toContainText('page.html');
-  await expect(page.getByRole('button', { name: /Bring/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Import/ })).toHaveCount(0);
   await page
     .locator('input[type=file]')
     .setInputFiles([

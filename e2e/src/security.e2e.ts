@@ -75,7 +75,7 @@ test('markup in every field of every document stays text on every page', async (
     );
   await expect(page.locator('.items')).toContainText('<img src=x');
   await nothingRan(page, 'import');
-  await page.getByRole('button', { name: /^Bring all/ }).click();
+  await page.getByRole('button', { name: /^Import all/ }).click();
   await expect(page.getByRole('heading', { name: 'Imported' })).toBeVisible();
   await nothingRan(page, 'brought in');
 

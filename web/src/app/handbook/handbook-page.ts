@@ -75,6 +75,7 @@ import { CalculatorCard } from './calculator-card';
       }
       .pick {
         display: grid;
+        grid-template-columns: minmax(0, 1fr);
         gap: 4px;
       }
     }
