@@ -12,11 +12,18 @@ import { DialogModule } from 'primeng/dialog';
       [modal]="true"
       [dismissableMask]="true"
       [draggable]="false"
+      closeAriaLabel="Close"
       [visible]="isShown()"
       (visibleChange)="isShown.set($event)"
     >
       <ng-content />
     </p-dialog>
+  `,
+  styles: `
+    :host ::ng-deep .p-dialog-close-button {
+      min-width: var(--touch);
+      min-height: var(--touch);
+    }
   `,
 })
 export class Dialog {

@@ -25,7 +25,12 @@ export const InstrumentPreset = definePreset(PARTS, {
       950: '#021612',
     },
     focusRing: { width: '3px', style: 'solid', color: 'var(--accent)', offset: '2px' },
-    formField: { paddingX: '14px', paddingY: '11px', borderRadius: '12px' },
+    formField: {
+      paddingX: '14px',
+      paddingY: '11px',
+      borderRadius: '12px',
+      focusRing: { width: '3px', style: 'solid', color: 'var(--accent)', offset: '1px', shadow: 'none' },
+    },
     colorScheme: {
       light: scheme('#0b5a4a', '#ffffff'),
       dark: scheme('#5fd0b5', '#0c1513'),

@@ -32,7 +32,11 @@ import type { SafetyItem } from './view/safety-view';
       font-size: 15px;
       font-weight: 550;
     }
+    // The thumb has more of it than the eye.
     a {
+      display: inline-block;
+      margin: -10px -11px;
+      padding: 12px 11px;
       color: inherit;
     }
     .caution {

@@ -7,10 +7,11 @@ import { VerdictWord } from '../juxta/verdict-word';
 /** Both hands on the probes: points, what should be and the last verdict, readable from two metres. */
 @Component({
   selector: 'jx-stand-back',
+  host: { role: 'dialog', 'aria-modal': 'true', 'aria-label': 'Large display' },
   imports: [PointMap, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" aria-label="Back to the step" (click)="closed.emit()">
+    <button type="button" (click)="closed.emit()">
       @if (forbidden(); as words) {
         <span class="forbidden">Do not measure yet. {{ words }}</span>
       }
@@ -28,6 +29,7 @@ import { VerdictWord } from '../juxta/verdict-word';
           {{ last.value }} {{ last.verdict | verdictWord }}
         </span>
       }
+      <span class="leave">Tap anywhere, or any key: back to the step</span>
     </button>
   `,
   styles: `
@@ -87,6 +89,11 @@ import { VerdictWord } from '../juxta/verdict-word';
       color: var(--soft-ink);
       font-family: var(--text);
       font-size: 28px;
+      font-weight: 550;
+    }
+    .leave {
+      color: var(--soft-ink);
+      font-size: 18px;
       font-weight: 550;
     }
     .last {

@@ -41,7 +41,8 @@ import { VerdictGlyph } from '../../juxta/verdict-glyph';
       gap: 6px;
     }
     summary {
-      min-height: 30px;
+      min-height: var(--touch);
+      padding-top: 11px;
       font-size: 15px;
       font-weight: 650;
       color: var(--soft-ink);
