@@ -90,12 +90,16 @@ export interface VisitSummary {
   readonly events: number;
 }
 
-/** The documents a visit was started with, in full: later versions never change a record. */
-export interface PinnedDocuments {
-  readonly unit: Unit;
-  readonly site: Site;
+/** A kind of unit with every chart that is walked at it, general ones with them. */
+export interface KindDocuments {
   readonly unitModel: UnitModelDocument;
   readonly procedures: readonly ProcedureDocument[];
+}
+
+/** The documents a visit was started with, in full: later versions never change a record. */
+export interface PinnedDocuments extends KindDocuments {
+  readonly unit: Unit;
+  readonly site: Site;
   readonly meters: readonly MeterDocument[];
 }
 

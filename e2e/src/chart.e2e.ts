@@ -1,9 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { HALF_DONE } from './support/demo-visits';
 import { expect, test } from './support/fixtures';
-
-const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
 
 test('the chart is drawn with the way walked; a step is read, the view moved by keys and the step gone to', async ({
   page,
@@ -91,4 +90,23 @@ test('the Mermaid text is drawn by the library it is meant for, and the SVG by t
   await expect(blank.locator('rect.box')).toHaveCount(steps);
   await expect(blank.locator('g.current')).toHaveCount(1);
   await blank.close();
+});
+
+test('a chart is read before a visit, step by step, and the kind of unit it is for', async ({ page, workspace }) => {
+  await page.goto(`${workspace.address}/library/charts`);
+  await page.getByRole('link', { name: /Pump contactor does not pull in/ }).click();
+  await expect(page.locator('h1')).toHaveText('Pump contactor does not pull in');
+  const card = page.locator('jx-chart-board .card');
+  await expect(card).toContainText('Set the house controller to mist');
+  await page.locator('[data-step] button').filter({ hasText: 'Ohms across control fuse F1' }).click();
+  await expect(card).toContainText('Ohms, F1·1 to F1·2');
+  await expect(page.getByRole('button', { name: 'Go to this step' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'Back' }).click();
+  await page.getByRole('radio', { name: 'Kinds of unit' }).click();
+  await page.getByRole('link', { name: /^Mist-line pump panel/ }).click();
+  await page.locator('[data-terminal="CB.X1.4"]').click();
+  await expect(page.locator('jx-terminal-card')).toContainText('back from the float switch');
+  await expect(page.getByRole('button', { name: 'Probe here' })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Mist line 2/ }).click();
+  await expect(page.locator('h1')).toHaveText('Mist line 2');
 });

@@ -2,6 +2,8 @@ import type { Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
 
+const libraryPage = () => import('./library/library-page').then((file) => file.LibraryPage);
+
 export const routes: Routes = [
   {
     path: '',
@@ -19,12 +21,46 @@ export const routes: Routes = [
     title: 'Check a reading · Juxtameter',
     loadComponent: () => import('./judge/judge-page').then((file) => file.JudgePage),
   },
+  { path: 'library', title: 'On file · Juxtameter', loadComponent: libraryPage },
+  { path: 'library/:shelf', title: 'On file · Juxtameter', loadComponent: libraryPage },
+  ...['units', 'sites', 'models', 'charts', 'meters'].map((shelf): Routes[number] => ({
+    path: shelf,
+    pathMatch: 'full',
+    redirectTo: `library/${shelf}`,
+  })),
   {
-    path: 'library',
-    title: 'On file · Juxtameter',
-    loadComponent: () => import('./library/library-page').then((file) => file.LibraryPage),
+    path: '',
+    loadChildren: async () => {
+      const [{ kindFeature }, effects] = await Promise.all([
+        import('./kinds/kind.reducer'),
+        import('./kinds/kind.effects'),
+      ]);
+      const sheetRoutes: Routes = [
+        {
+          path: '',
+          providers: [provideState(kindFeature), provideEffects(effects)],
+          children: [
+            {
+              path: 'models/:id',
+              title: 'Kind of unit · Juxtameter',
+              loadComponent: () => import('./kinds/kind-page').then((file) => file.KindPage),
+            },
+            {
+              path: 'charts/:id',
+              title: 'Chart · Juxtameter',
+              loadComponent: () => import('./kinds/chart-sheet-page').then((file) => file.ChartSheetPage),
+            },
+            {
+              path: 'meters/:id',
+              title: 'Meter · Juxtameter',
+              loadComponent: () => import('./kinds/meter-sheet-page').then((file) => file.MeterSheetPage),
+            },
+          ],
+        },
+      ];
+      return sheetRoutes;
+    },
   },
-  { path: 'units', pathMatch: 'full', redirectTo: 'library' },
   {
     path: 'units',
     loadChildren: async () => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { problemWords } from '../api/api-problem';
 import { Button } from '../kit/button';
@@ -15,10 +15,11 @@ import { LibraryActions } from './library.actions';
 import { libraryFeature } from './library.reducer';
 import { firstOf, listedUnits, unitGroups } from './units-by-site';
 
-type Shelf = 'units' | 'models' | 'charts' | 'meters';
+type Shelf = 'units' | 'sites' | 'models' | 'charts' | 'meters';
 
 const SHELVES: readonly { readonly id: Shelf; readonly name: string }[] = [
   { id: 'units', name: 'Units' },
+  { id: 'sites', name: 'Sites' },
   { id: 'models', name: 'Kinds of unit' },
   { id: 'charts', name: 'Charts' },
   { id: 'meters', name: 'Meters' },
@@ -36,6 +37,7 @@ const DRAWN = 60;
 })
 export class LibraryPage {
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
   /** The shelf an address asks for. */
   readonly shelf = input<string>();
   protected readonly shelves = SHELVES;
@@ -52,6 +54,12 @@ export class LibraryPage {
   protected readonly words = problemWords;
   private readonly groups = computed(() => unitGroups(listedUnits(this.library(), this.visits() ?? []), this.search()));
   protected readonly units = computed(() => firstOf(this.groups(), this.drawn()));
+  protected readonly sites = computed(() => {
+    const { sites = [], units = [] } = this.library() ?? {};
+    return sites
+      .map((each) => ({ ...each, units: units.filter(({ site }) => site === each.id).length }))
+      .filter(({ name, address = '' }) => this.isFound(name, address));
+  });
   private readonly modelNames = computed(() => new Map(this.library()?.unitModels.map(({ id, name }) => [id, name])));
   protected readonly models = computed(() => {
     const { unitModels = [], units = [], procedures = [] } = this.library() ?? {};
@@ -74,8 +82,13 @@ export class LibraryPage {
   );
   protected readonly isEmpty = computed(
     () =>
-      ({ units: this.groups(), models: this.models(), charts: this.charts(), meters: this.meters() })[this.chosen()]
-        .length === 0,
+      ({
+        units: this.groups(),
+        sites: this.sites(),
+        models: this.models(),
+        charts: this.charts(),
+        meters: this.meters(),
+      })[this.chosen()].length === 0,
   );
 
   constructor() {
@@ -85,6 +98,16 @@ export class LibraryPage {
 
   protected reload(): void {
     this.store.dispatch(LibraryActions.loadRequested());
+  }
+
+  /** The address tells the shelf, so that the way back from what was opened leads to it. */
+  protected turnTo(shelf: Shelf): void {
+    void this.router.navigate(['/library', shelf], { replaceUrl: true });
+  }
+
+  protected ofSite(name: string): void {
+    this.search.set(name);
+    this.turnTo('units');
   }
 
   protected drawMore(): void {

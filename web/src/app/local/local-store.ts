@@ -4,6 +4,7 @@ import {
   isFreeUnit,
   isPinnedWith,
   type History,
+  type KindDocuments,
   type Library,
   type PinnedDocuments,
   type VisitDocument,
@@ -89,12 +90,16 @@ export class LocalStore {
     const hasMeters = meters.length === library.meters.length;
     // Also a machine without a wiring list is proven dead with a meter.
     if (isFreeUnit(unit)) return hasMeters ? freePinned(unit, site, meters) : undefined;
-    const charts = library.procedures.filter((each) => isPinnedWith(each, unit.unitModel));
-    const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id: unit.unitModel }]);
+    const kind = await this.kind(unit.unitModel);
+    return kind && hasMeters ? { unit, site, ...kind, meters } : undefined;
+  }
+
+  /** A kind of unit with every chart that is walked at it; undefined when a part of it is not kept here. */
+  async kind(id: string): Promise<KindDocuments | undefined> {
+    const charts = ((await this.library())?.procedures ?? []).filter((each) => isPinnedWith(each, id));
+    const [unitModel] = await this.documents<UnitModelDocument>('unit-model', [{ id }]);
     const procedures = await this.documents<ProcedureDocument>('procedure', charts);
-    return unitModel && hasMeters && procedures.length === charts.length
-      ? { unit, site, unitModel, procedures, meters }
-      : undefined;
+    return unitModel && procedures.length === charts.length ? { unitModel, procedures } : undefined;
   }
 
   async meters(): Promise<readonly MeterDocument[]> {

@@ -1,13 +1,11 @@
 import {
   formatValue,
-  FUNCTIONS,
   parseReading,
   showsLive,
   standingOf,
   zeroedLeads,
   type EventBody,
   type Meter,
-  type MeterFunction,
 } from '@juxtameter/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Button } from '../kit/button';
@@ -17,11 +15,12 @@ import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { Ticker } from '../shell/ticker';
 import { openVisit } from '../visit/open-visit';
+import { MeterTable } from './meter-table';
 
 /** The meter in hand: what it is built for, how far it may be off, its leads, and that it works. */
 @Component({
   selector: 'jx-meter-page',
-  imports: [Button, PageHeader, StateMessage, VisitStrip],
+  imports: [Button, MeterTable, PageHeader, StateMessage, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './meter-page.html',
   styleUrl: './meter-page.scss',
@@ -38,10 +37,6 @@ export class MeterPage {
   protected readonly others = computed(() =>
     Object.values(this.opened.context()?.meters ?? {}).filter(({ id }) => id !== this.meter()?.id),
   );
-  protected readonly rows = computed(() => {
-    const meter = this.meter();
-    return meter ? [...meter.functions.values()].map((each) => functionRow(each)) : [];
-  });
   protected readonly insulation = computed(() =>
     (this.meter()?.insulationVoltages ?? []).map((volts) => formatValue(volts, 'V')).join(', '),
   );
@@ -83,25 +78,6 @@ export class MeterPage {
     this.liveText.set('');
     this.record({ type: 'meter-proven', when: 'after', current: 'ac', text, reading: parsed.reading, shows });
   }
-}
-
-function functionRow({ function: measured, ranges, inputImpedance, lowImpedance, trueRms }: MeterFunction) {
-  const { name, unit } = FUNCTIONS[measured];
-  const notes = [
-    inputImpedance === undefined ? '' : `loads with ${formatValue(inputImpedance, 'Ω')}`,
-    lowImpedance === undefined ? '' : `${formatValue(lowImpedance, 'Ω')} in low-impedance mode`,
-    measured.startsWith('ac-') ? (trueRms ? 'true RMS' : 'averaging') : '',
-  ].filter(Boolean);
-  return {
-    id: measured,
-    name,
-    notes: notes.join(', '),
-    ranges: ranges.map((range) => ({
-      upTo: formatValue(range.upTo, unit),
-      digit: formatValue(range.resolution, unit),
-      off: `${Number((range.ofReading * 100).toPrecision(3))} % + ${range.counts}`,
-    })),
-  };
 }
 
 function ageWords(minutes: number): string {

@@ -64,6 +64,8 @@ export class BoardMapView {
   readonly visit = input.required<VisitState>();
   /** Where the current step puts its probes. */
   readonly points = input<Points>({});
+  /** Terminals are read about, not probed: there is no visit. */
+  readonly isToRead = input(false);
   readonly recorded = output<EventBody>();
   /** Two points taken for a reading. */
   readonly paired = output<{ readonly from: string; readonly to: string }>();
@@ -102,7 +104,7 @@ export class BoardMapView {
     () => {
       const { from, to, function: measured } = this.points();
       const [a, b] = [terminalAt(this.map(), from)?.address, terminalAt(this.map(), to)?.address];
-      return { a: a ?? this.first(), b, measured };
+      return { a: a ?? (this.isToRead() ? undefined : this.first()), b, measured };
     },
     { equal: (one, other) => one.a === other.a && one.b === other.b && one.measured === other.measured },
   );
@@ -121,6 +123,7 @@ export class BoardMapView {
     return address === undefined ? undefined : this.terminals().get(address);
   });
   protected readonly hint = computed(() => {
+    if (this.isToRead()) return 'Tap a terminal to read what it is for';
     const first = terminalAt(this.map(), this.first());
     if (first) return `A on ${first.name}: tap where B goes`;
     const lit = [...this.terminals().values()]
@@ -184,7 +187,7 @@ export class BoardMapView {
   protected tap(address: string): void {
     const first = this.first();
     this.cursor.set(address);
-    if (first === undefined) return this.first.set(address);
+    if (first === undefined || (this.isToRead() && first !== address)) return this.first.set(address);
     this.first.set(undefined);
     if (first !== address) this.paired.emit({ from: first, to: address });
   }

@@ -21,7 +21,7 @@ const SHOWN = 3;
         <span class="spacer"></span>
         @if (isFirst()) {
           <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="closed.emit()">
-            Take back
+            {{ isToRead() ? 'Close' : 'Take back' }}
           </button>
         } @else {
           <button jxButton type="button" size="small" kind="secondary" (click)="taken.emit()">Probe here</button>
@@ -34,9 +34,11 @@ const SHOWN = 3;
           @if (wire.instead !== undefined) {
             <span class="caution-words">here; the drawing says {{ wire.instead || 'nothing' }}</span>
           }
-          <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="turn(wire.id)">
-            {{ changing() === wire.id ? 'Leave it' : 'Another colour here' }}
-          </button>
+          @if (!isToRead()) {
+            <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="turn(wire.id)">
+              {{ changing() === wire.id ? 'Leave it' : 'Another colour here' }}
+            </button>
+          }
         </p>
         @if (changing() === wire.id) {
           <div class="chips" role="group" aria-label="Colour of the wire here">
@@ -115,6 +117,8 @@ export class TerminalCard {
   readonly terminal = input.required<TerminalView>();
   /** Whether it is already taken as probe A's point. */
   readonly isFirst = input(false);
+  /** Nothing is probed or noted: there is no visit. */
+  readonly isToRead = input(false);
   readonly recorded = output<EventBody>();
   readonly taken = output();
   readonly closed = output();

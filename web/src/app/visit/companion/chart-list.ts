@@ -84,9 +84,12 @@ export class ChartList {
   readonly lines = input.required<readonly ChartLine[]>();
   readonly canJump = input(true);
   readonly jumped = output<string>();
+  /** A step was tapped, to be read about. */
+  readonly chosen = output<string>();
   protected readonly open = signal<string | undefined>(undefined);
 
   protected toggle(id: string): void {
+    this.chosen.emit(id);
     this.open.update((open) => (open === id ? undefined : id));
   }
 }
