@@ -61,6 +61,7 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await page.keyboard.press('Escape');
 
   await page.getByRole('button', { name: 'Finding' }).click();
+  await page.getByLabel('It is', { exact: true }).selectOption({ label: 'supply' });
   await page.locator('input[name=finding]').fill('The feed gives 3 V instead of 24 V.');
   await page.getByRole('checkbox').first().check();
   await page.getByRole('button', { name: 'Record finding' }).click();

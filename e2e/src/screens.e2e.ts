@@ -277,5 +277,9 @@ for (const [name, viewport] of [
     await expect(last).toBeInViewport({ ratio: 1 });
     await page.locator('input[name=finding]').fill('Nothing found yet');
     await confirm.click();
+    // What it is decides: no answer stands there beforehand.
+    await expect(page.getByRole('alert').filter({ hasText: 'Choose what it is' })).toBeVisible();
+    await page.getByLabel('It is', { exact: true }).selectOption({ label: 'not found out' });
+    await confirm.click();
     await expect(page.locator('jx-visit-log')).toContainText('Nothing found yet');
   });

@@ -35,7 +35,13 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
       <div class="row">
         <div class="field">
           <span id="finding-class" class="small soft">It is</span>
-          <jx-select labelledBy="finding-class" [options]="classes" [chosen]="kind()" (picked)="kind.set($event)" />
+          <jx-select
+            labelledBy="finding-class"
+            placeholder="choose"
+            [options]="classes"
+            [chosen]="kind()"
+            (picked)="kind.set($event)"
+          />
         </div>
         <label class="field">
           <span class="small soft">Which part, if one</span>
@@ -70,8 +76,10 @@ const CLASS_WORDS: Readonly<Partial<Record<SuspectClass, string>>> = {
         [guards]="guards()"
         (wanted)="wanted.emit($event)"
       />
-      @if (lacks()) {
-        <p role="alert"><strong>Say in words what was found.</strong></p>
+      @if (lacks(); as words) {
+        <p role="alert">
+          <strong>{{ words }}</strong>
+        </p>
       }
       <div class="buttons">
         <button jxButton type="submit">Record finding</button>
@@ -89,11 +97,11 @@ export class FindingForm {
   /** The reading that settles one of its traps. */
   readonly wanted = output<FreeLine>();
   protected readonly classes = SUSPECT_CLASSES.map((id) => ({ id, name: CLASS_WORDS[id] ?? id }));
-  protected readonly kind = signal<SuspectClass>('wiring');
+  protected readonly kind = signal<SuspectClass | undefined>(undefined);
   protected readonly item = signal('');
   protected readonly text = signal('');
   protected readonly rests = signal<ReadonlySet<string>>(new Set());
-  protected readonly lacks = signal(false);
+  protected readonly lacks = signal('');
   protected readonly readings = computed(() =>
     this.visit().trail.flatMap(({ event, standing, step }) => {
       if (event.type !== 'reading-taken' || event.proof || standing === 'retracted') return [];
@@ -104,7 +112,7 @@ export class FindingForm {
   );
   protected readonly draft = computed(() =>
     freeFinding(this.context(), this.visit(), {
-      class: this.kind(),
+      class: this.kind() ?? 'open',
       item: this.item(),
       text: this.text(),
       rests: [...this.rests()],
@@ -127,7 +135,8 @@ export class FindingForm {
 
   protected record(): void {
     const draft = this.draft();
-    this.lacks.set(draft.text === '');
-    if (draft.text !== '') this.recorded.emit(draft);
+    if (this.kind() === undefined) return this.lacks.set('Choose what it is; “not found out” is an answer.');
+    if (draft.text === '') return this.lacks.set('Say in words what was found.');
+    this.recorded.emit(draft);
   }
 }

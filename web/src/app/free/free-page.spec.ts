@@ -93,6 +93,14 @@ class Bench {
     this.fixture.detectChanges();
   }
 
+  /** An answer of the list, by what stands in it. */
+  choose(name: string): void {
+    const list = this.find<HTMLSelectElement>('jx-select select');
+    list.selectedIndex = Array.from(list.options).findIndex(({ text }) => text === name);
+    list.dispatchEvent(new Event('change'));
+    this.fixture.detectChanges();
+  }
+
   press(words: string): void {
     const buttons = [...(this.fixture.nativeElement as HTMLElement).querySelectorAll('button')];
     const button = buttons.find((each) => each.textContent?.includes(words));
@@ -188,6 +196,10 @@ describe('a reading between any two points', () => {
     bench.type('why', 'float out of the way');
     bench.type('may-start', 'the pump');
     bench.submit();
+    // Nobody has said yet that it bypasses no protection.
+    expect(bench.bodies).toEqual([]);
+    bench.choose('no protection');
+    bench.submit();
     expect(bench.bodies[0]).toEqual({
       type: 'bypass-placed',
       bypass: 'jumper-1',
@@ -202,6 +214,9 @@ describe('a reading between any two points', () => {
     bench.type('reading', '3.1');
     bench.submit();
     bench.press('Finding');
+    bench.submit();
+    expect(bench.text).toContain('Choose what it is');
+    bench.choose('supply');
     bench.submit();
     expect(bench.text).toContain('Say in words what was found');
     expect(bench.text).toContain('not narrowed down');

@@ -15,6 +15,17 @@ import {
 /** What a jumper may take away; the last ones are refused and named so that nobody has to guess. */
 const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVER_BYPASSED];
 
+const NOTHING = 'nothing';
+
+interface JumperFields {
+  readonly from: string;
+  readonly to: string;
+  readonly why: string;
+  readonly starts: string;
+  /** Not answered yet: nobody has said that it takes nothing away. */
+  readonly removes: string | undefined;
+}
+
 /** A jumper for a test: what it joins, why, what it takes away and what may start. It blocks closing until it is out. */
 @Component({
   selector: 'jx-jumper-form',
@@ -50,6 +61,7 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
           <span id="jumper-removes" class="small soft">Bypasses</span>
           <jx-select
             labelledBy="jumper-removes"
+            placeholder="choose"
             [options]="protections"
             [chosen]="fields().removes"
             (picked)="change({ removes: $event })"
@@ -72,7 +84,9 @@ const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVE
         </p>
       }
       @if (lacks()) {
-        <p role="alert"><strong>Say both points, what it is for, and what may start.</strong></p>
+        <p role="alert">
+          <strong>Say both points, what it is for, what may start, and which protection it bypasses.</strong>
+        </p>
       }
       <div class="buttons">
         <button jxButton type="submit" [disabled]="refusal() !== undefined">It is in now</button>
@@ -89,28 +103,33 @@ export class JumperForm {
   readonly recorded = output<EventBody>();
   readonly cancelled = output();
   protected readonly protections = [
-    { id: '', name: 'no protection' },
+    { id: NOTHING, name: 'no protection' },
     ...PROTECTIONS.map((id) => ({ id, name: `${id.replaceAll('-', ' ')} protection` })),
   ];
-  protected readonly fields = signal({ from: '', to: '', why: '', starts: '', removes: '' });
+  protected readonly fields = signal<JumperFields>({ from: '', to: '', why: '', starts: '', removes: undefined });
   protected readonly lacks = signal(false);
   protected readonly isUndrawn = computed(() => isFreeUnitModel(this.context().model));
   private readonly ends = computed(() => {
     const { from, to, removes } = this.fields();
     const { wiring } = this.context();
-    return { from: wiring.pointOf(from), to: wiring.pointOf(to), ...(removes === '' ? {} : { removes }) };
+    return {
+      from: wiring.pointOf(from),
+      to: wiring.pointOf(to),
+      ...(removes === undefined || removes === NOTHING ? {} : { removes }),
+    };
   });
   protected readonly refusal = computed(() => bypassRefusal(this.context().wiring, this.ends()));
 
-  protected change(part: Partial<ReturnType<typeof this.fields>>): void {
+  protected change(part: Partial<JumperFields>): void {
     this.fields.update((fields) => ({ ...fields, ...part }));
     this.lacks.set(false);
   }
 
   protected place(): void {
-    const { why, starts } = this.fields();
+    const { why, starts, removes } = this.fields();
     const ends = this.ends();
-    const isWhole = [ends.from, ends.to, why.trim(), starts.trim()].every((each) => each !== '');
+    const isWhole =
+      removes !== undefined && [ends.from, ends.to, why.trim(), starts.trim()].every((each) => each !== '');
     this.lacks.set(!isWhole);
     if (!isWhole || this.refusal() !== undefined) return;
     const bypass = `jumper-${this.visit().bypasses.length + 1}`;

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from '../kit/button';
+import type { Option } from '../kit/option';
+import { Select } from '../kit/select';
 import { TextField } from '../kit/text-field';
 import { runCalculator, type Calculator, type CalculatorResult, type Meter } from '@juxtameter/core';
 
 /** One formula of the handbook: what goes in, what comes out, where it is from. */
 @Component({
   selector: 'jx-calculator-card',
-  imports: [Button, FormsModule, TextField],
+  imports: [Button, FormsModule, Select, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ calculator().title }}</h2>
@@ -16,17 +18,13 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
         <div class="field">
           <span class="small soft" [id]="'field-' + field.id">{{ field.label }}</span>
           @if (field.kind === 'choice') {
-            <select
-              [attr.aria-labelledby]="'field-' + field.id"
-              [attr.name]="field.id"
-              [ngModelOptions]="{ standalone: true }"
-              [ngModel]="texts()[field.id]"
-              (ngModelChange)="write(field.id, $event)"
-            >
-              @for (choice of field.choices; track choice) {
-                <option [value]="choice">{{ choice.replaceAll('-', ' ') }}</option>
-              }
-            </select>
+            <jx-select
+              [labelledBy]="'field-' + field.id"
+              [name]="field.id"
+              [options]="choicesOf(field.choices)"
+              [chosen]="texts()[field.id]"
+              (picked)="write(field.id, $event)"
+            />
           } @else {
             <input
               jxText
@@ -93,6 +91,10 @@ export class CalculatorCard {
     const run = this.run();
     return run.outcome === 'problem' ? run : undefined;
   });
+
+  protected choicesOf(choices: readonly string[]): readonly Option[] {
+    return choices.map((id) => ({ id, name: id.replaceAll('-', ' ') }));
+  }
 
   protected write(id: string, text: string): void {
     this.texts.update((texts) => ({ ...texts, [id]: text }));

@@ -114,4 +114,15 @@ describe('a list to choose from', () => {
     await part.set('chosen', 'a');
     expect(list?.value).toBe('a');
   });
+
+  it('stands on nothing while nothing is chosen', async () => {
+    const part = await Shown.of(Select, { label: 'It is', placeholder: 'choose', options: OPTIONS });
+    const list = part.page.querySelector('select');
+    expect(list?.selectedOptions[0]?.textContent).toBe('choose');
+    expect(list?.value).toBe('');
+    await part.set('chosen', 'b');
+    expect(list?.value).toBe('b');
+    await part.set('chosen', undefined);
+    expect(list?.value).toBe('');
+  });
 });

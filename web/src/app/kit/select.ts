@@ -9,7 +9,16 @@ import type { Option } from './option';
   selector: 'jx-select',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <select #list [attr.aria-labelledby]="labelledBy()" (change)="pick(list.value)">
+    <select
+      #list
+      [attr.name]="name()"
+      [attr.aria-labelledby]="labelledBy()"
+      [attr.aria-label]="label()"
+      (change)="pick(list.value)"
+    >
+      @if (placeholder(); as words) {
+        <option value="" disabled [selected]="chosen() === undefined">{{ words }}</option>
+      }
       @for (option of options(); track option.id) {
         <option [value]="option.id" [selected]="option.id === chosen()">{{ option.name }}</option>
       }
@@ -34,8 +43,12 @@ import type { Option } from './option';
   `,
 })
 export class Select<Id extends string> {
-  /** Id of the element that names it. */
-  readonly labelledBy = input.required<string>();
+  /** Id of the element that names it, or the name itself where nothing on the page does. */
+  readonly labelledBy = input<string>();
+  readonly label = input<string>();
+  readonly name = input<string>();
+  /** What stands there while nothing is chosen: where an answer decides, none is given beforehand. */
+  readonly placeholder = input('');
   readonly options = input.required<readonly Option<Id>[]>();
   readonly chosen = input<Id>();
   readonly picked = output<Id>();

@@ -33,14 +33,19 @@ export function listedUnits(
 }
 
 /**
- * What matches the words: first what is called so, then what only stands at such a place, each visited last first;
+ * What matches the words: first what is called so, what is called nothing else before that, then what only stands at such a place, each visited last first;
  * without words the recent ones, then every site's by name.
  */
 export function unitGroups(units: readonly ListedUnit[], search: string): readonly UnitGroup[] {
   const found = search.trim() === '' ? units : units.filter((unit) => hasWords(wordsOf(unit), search));
   const byVisit = [...found].sort((a, b) => b.lastVisit.localeCompare(a.lastVisit) || byName(a, b));
   if (search.trim() !== '') {
-    const called = byVisit.filter(({ name }) => hasWords(name, search));
+    const named = byVisit.filter(({ name }) => hasWords(name, search));
+    // "line 9" is in the name of line 19 as well; what is called nothing else is meant first.
+    const called = [
+      ...named.filter((unit) => isNamed(unit, search)),
+      ...named.filter((unit) => !isNamed(unit, search)),
+    ];
     const elsewhere = byVisit.filter(({ name }) => !hasWords(name, search));
     return [
       { name: `${called.length} called so`, units: called },
@@ -65,6 +70,10 @@ export function firstOf(groups: readonly UnitGroup[], count: number): readonly U
 
 function wordsOf({ name, siteName, location, serial, owner }: ListedUnit): string {
   return [name, siteName, location, serial, owner].join(' ');
+}
+
+function isNamed({ name }: ListedUnit, search: string): boolean {
+  return name.toLowerCase() === search.trim().toLowerCase();
 }
 
 function byName(a: ListedUnit, b: ListedUnit): number {

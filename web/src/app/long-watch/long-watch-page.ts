@@ -14,6 +14,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Button } from '../kit/button';
+import { Select } from '../kit/select';
 import { TextField } from '../kit/text-field';
 import {
   askedReading,
@@ -60,7 +61,7 @@ const NOTHING: WatchedLine = { function: 'ac-voltage', from: '', to: '', expects
 /** What comes and goes: two points watched for a time, with what is pressed, flexed or warmed meanwhile. */
 @Component({
   selector: 'jx-long-watch-page',
-  imports: [Button, FormsModule, TextField, PageHeader, RouterLink, StateMessage, StripChart, VisitStrip],
+  imports: [Button, FormsModule, PageHeader, RouterLink, Select, StateMessage, StripChart, TextField, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './long-watch-page.html',
   styleUrl: './long-watch-page.scss',
@@ -145,7 +146,8 @@ export class LongWatchPage {
       board.id,
       ...(board.functions ?? []).map((each) => `${board.id}:${each.id}`),
     ]);
-    return [...boards, ...model.devices.map(({ id }) => id)].map((id) => ({ id, name: elementName(model, id) }));
+    const named = [...boards, ...model.devices.map(({ id }) => id)].map((id) => ({ id, name: elementName(model, id) }));
+    return [{ id: '', name: 'which part' }, ...named];
   });
   /** The step in hand asks for the very thing that was watched. */
   protected readonly offered = computed(() => {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { FormsModule } from '@angular/forms';
 import { Button } from '../../kit/button';
 import { LineForm } from '../../kit/line-form';
+import { Select } from '../../kit/select';
 import { TextField } from '../../kit/text-field';
 import {
   CAUTIONS,
@@ -19,10 +20,18 @@ import { HandOver } from './hand-over';
 import { inService, stateGroups, type StateRow } from './state-rows';
 import { UndrawnState } from './undrawn-state';
 
+interface HazardDraft {
+  /** Not chosen yet: which danger it is decides what everybody is warned of. */
+  readonly kind: string | undefined;
+  readonly where: string;
+}
+
+const NO_HAZARD: HazardDraft = { kind: undefined, where: '' };
+
 /** The conditions that count: what is on, called, pulled, held or open, each changed with a tap. */
 @Component({
   selector: 'jx-state-pane',
-  imports: [Button, CircumstanceList, FormsModule, HandOver, LineForm, TextField, UndrawnState],
+  imports: [Button, CircumstanceList, FormsModule, HandOver, LineForm, Select, TextField, UndrawnState],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-pane.html',
   styleUrl: './state-pane.scss',
@@ -31,18 +40,19 @@ export class StatePane {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly recorded = output<EventBody>();
-  protected readonly kinds = Object.keys(CAUTIONS);
-  protected readonly lead = signal('');
+  protected readonly kinds = Object.keys(CAUTIONS).map((id) => ({ id, name: id.replaceAll('-', ' ') }));
+  protected readonly lead = signal<string | undefined>(undefined);
   protected readonly leadEnd = signal('');
-  protected readonly part = signal('');
-  protected readonly hazard = signal({ kind: 'mains', where: '' });
+  protected readonly part = signal<string | undefined>(undefined);
+  protected readonly hazard = signal<HazardDraft>(NO_HAZARD);
+  protected readonly lacksHazard = signal(false);
   protected readonly isUndrawn = computed(() => isFreeUnitModel(this.context().model));
   protected readonly groups = computed(() => stateGroups(this.context(), this.visit()));
   protected readonly wires = computed(() => {
     const { model } = this.context();
     return model.wires.map(({ id, from, to, colour }) => ({
       id,
-      words: `${colour ? `${colour}, ` : ''}${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
+      name: `${colour ? `${colour}, ` : ''}${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
       ends: [from, to].map((end) => ({ end, words: terminalLabel(model, end) })),
     }));
   });
@@ -66,14 +76,17 @@ export class StatePane {
   }
 
   protected lift(end: string): void {
-    this.recorded.emit({ type: 'condition-noted', group: 'leads', item: this.lead(), state: end });
-    this.lead.set('');
+    const item = this.lead();
+    if (item === undefined) return;
+    this.recorded.emit({ type: 'condition-noted', group: 'leads', item, state: end });
+    this.lead.set(undefined);
   }
 
   protected disable(): void {
-    if (this.part() === '') return;
-    this.recorded.emit(inService(this.part(), false));
-    this.part.set('');
+    const part = this.part();
+    if (part === undefined) return;
+    this.recorded.emit(inService(part, false));
+    this.part.set(undefined);
   }
 
   protected repaired(text: string): void {
@@ -82,8 +95,10 @@ export class StatePane {
 
   protected noteHazard(): void {
     const { kind, where } = this.hazard();
-    if (where.trim() === '') return;
+    const isWhole = kind !== undefined && where.trim() !== '';
+    this.lacksHazard.set(!isWhole);
+    if (!isWhole) return;
     this.recorded.emit({ type: 'hazard-noted', kind, where: where.trim() });
-    this.hazard.set({ kind, where: '' });
+    this.hazard.set(NO_HAZARD);
   }
 }

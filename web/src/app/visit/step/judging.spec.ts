@@ -122,10 +122,18 @@ describe('the state of the machine', () => {
     await shown.submit('form:has(input[name=repair])');
     await shown.type('input[name=where]', 'under the sand');
     await shown.submit('form:has(input[name=where])');
+    // Which danger it is decides what everybody is warned of: nothing is said beforehand.
+    expect(noted.length).toBe(2);
+    expect(shown.page.textContent).toContain('Say which danger');
+    const danger = shown.page.querySelector<HTMLSelectElement>('select[aria-label="Kind of danger"]')!;
+    danger.value = 'water';
+    danger.dispatchEvent(new Event('change'));
+    await shown.settle();
+    await shown.submit('form:has(input[name=where])');
     expect(noted).toEqual([
       { type: 'condition-noted', group: 'leads', item: 'w6', state: 'ST1.1' },
       { type: 'repair-done', items: ['joint of mat 1 resoldered'], text: 'joint of mat 1 resoldered' },
-      { type: 'hazard-noted', kind: 'mains', where: 'under the sand' },
+      { type: 'hazard-noted', kind: 'water', where: 'under the sand' },
     ]);
   });
 });
