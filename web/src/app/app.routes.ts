@@ -64,15 +64,17 @@ export const routes: Routes = [
   {
     path: 'units',
     loadChildren: async () => {
-      const [{ unitFeature }, effects] = await Promise.all([
+      const [{ unitFeature }, effects, { kindFeature }, kindEffects] = await Promise.all([
         import('./units/unit.reducer'),
         import('./units/unit.effects'),
+        import('./kinds/kind.reducer'),
+        import('./kinds/kind.effects'),
       ]);
       const formPage = () => import('./units/unit-form-page').then((file) => file.UnitFormPage);
       const unitRoutes: Routes = [
         {
           path: '',
-          providers: [provideState(unitFeature), provideEffects(effects)],
+          providers: [provideState(unitFeature), provideState(kindFeature), provideEffects(effects, kindEffects)],
           children: [
             { path: 'new', title: 'Add a unit · Juxtameter', loadComponent: formPage },
             { path: ':id/edit', title: 'Edit a unit · Juxtameter', loadComponent: formPage },

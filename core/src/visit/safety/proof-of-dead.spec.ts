@@ -146,6 +146,29 @@ describe('a proof of dead', () => {
     );
   });
 
+  it('is none while the last reading of any of its pairs is a live one, however often it was read as nothing', () => {
+    fc.assert(
+      fc.property(fc.nat(11), fc.constantFrom('wrong', 'undecided', 'high'), (pair, verdict) => {
+        const visit = atProof();
+        const read = WHOLE.slice(0, -1).map((text) => visit.read(text));
+        const before = read[2 + pair];
+        if (before?.type !== 'reading-taken') throw new Error('no reading of a pair');
+        visit.log({ ...before, ...envelope(visit.events.length), text: '230', judgement: { ...before.judgement, verdict: verdict as 'high' } });
+        visit.log({
+          type: 'meter-proven',
+          step: visit.state.step,
+          when: 'after',
+          current: 'dc',
+          text: '9.1',
+          reading: value(9.1),
+          shows: 'live',
+          next: 'look',
+        });
+        expect(isDead(visit)).toBeFalse();
+      }),
+    );
+  });
+
   it('begins anew after anything that may have changed what was read, also where that is taken back', () => {
     for (const disturbance of DISTURBANCES) {
       for (const isTakenBack of [false, true]) {

@@ -31,6 +31,8 @@ export type ProofTask =
       readonly current: Current;
       readonly limit: number;
       readonly done: boolean;
+      /** What was read of it last in this proof. */
+      readonly read?: EventOf<'reading-taken'>;
     };
 
 /** What the proof at the current step still needs. Counts only what was read since the position came here. */
@@ -43,23 +45,18 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
       current,
       done: events.some((event) => event.type === 'meter-proven' && event.when === when && isShown(event, current)),
     }));
-  const isRead = (pair: ConductorPair, current: Current): boolean =>
-    events.some(
-      (event) =>
-        event.type === 'reading-taken' &&
-        event.proof?.supply === pair.supply &&
-        event.proof.name === pair.name &&
-        event.proof.current === current &&
-        event.judgement.verdict === 'within',
-    );
+  const readLast = (pair: ConductorPair, current: Current): EventOf<'reading-taken'> | undefined =>
+    events
+      .filter((event) => event.type === 'reading-taken')
+      .findLast(({ proof }) => proof?.supply === pair.supply && proof.name === pair.name && proof.current === current);
   const pairs = conductorPairs(context.model, step.measure.proofOfDead ?? []).flatMap((pair) =>
-    CURRENTS.map((current): ProofTask => ({
-      kind: 'pair',
-      pair,
-      current,
-      limit: limitOf(context, step, pair, current),
-      done: isRead(pair, current),
-    })),
+    CURRENTS.map((current): ProofTask => {
+      const read = readLast(pair, current);
+      const limit = limitOf(context, step, pair, current);
+      // A pair that was read again and is live is not dead, whatever it read before.
+      const done = read?.judgement.verdict === 'within';
+      return { kind: 'pair', pair, current, limit, done, ...(read ? { read } : {}) };
+    }),
   );
   return [...checks('before'), ...pairs, ...checks('after')];
 }

@@ -1,5 +1,5 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
@@ -7,18 +7,22 @@ import { fittedBefore, merged, unitAsSeen } from '@juxtameter/contract';
 import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
+import { KindActions } from '../kinds/kind.actions';
+import { kindFeature } from '../kinds/kind.reducer';
 import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
 import { SuspicionList } from '../look/suspicion-list';
 import { PageHeader } from '../shell/page-header';
 import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
+import { identityNames } from './identity-names';
+import { UnitTimeLine } from './unit-time-line';
 import { RESULT_WORDS } from '@juxtameter/core';
 
 /** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
 @Component({
   selector: 'jx-unit-page',
-  imports: [Button, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList, TimeWords],
+  imports: [Button, DatePipe, PageHeader, RouterLink, StateMessage, SuspicionList, TimeWords, UnitTimeLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './unit-page.html',
   styleUrl: './unit-page.scss',
@@ -35,7 +39,8 @@ export class UnitPage {
   protected readonly unit = computed(() => this.library()?.units.find(({ id }) => id === this.id()));
   protected readonly site = computed(() => this.library()?.sites.find(({ id }) => id === this.unit()?.site));
   protected readonly model = computed(() => this.library()?.unitModels.find(({ id }) => id === this.unit()?.unitModel));
-  private readonly past = computed(() => this.history()?.[this.id()] ?? []);
+  protected readonly hasHistory = computed(() => this.history() !== undefined);
+  protected readonly past = computed(() => this.history()?.[this.id()] ?? []);
   protected readonly suspicions = computed(() => {
     const unit = this.unit();
     return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }, this.library()?.units) : [];
@@ -59,22 +64,32 @@ export class UnitPage {
     ];
     return rows.flatMap(([name, value]) => (value ? [{ name, value }] : []));
   });
+  private readonly kind = this.store.selectSignal(kindFeature.selectKind);
+  /** Its wiring list, once it is here. */
+  private readonly drawn = computed(() => {
+    const model = this.kind()?.unitModel;
+    return model?.id === this.unit()?.unitModel ? model : undefined;
+  });
   /** Board numbers, settings and options, as read last. */
   protected readonly identity = computed(() => {
     const unit = this.unit();
+    const names = identityNames(this.drawn());
     const boards = { ...boardNumbers(unit?.boards), ...merged(this.past().map((visit) => visit.boards)) };
     const settings = { ...unit?.settings, ...merged(this.past().map((visit) => visit.settings)) };
     const { options = {}, wireColours = {} } = unit ? unitAsSeen(unit, this.past()) : {};
     return [
-      ...Object.entries(boards).map(([name, value]) => ({ name: `Board ${name}`, value })),
-      ...Object.entries(settings).map(([name, value]) => ({ name: `Setting ${name}`, value })),
-      ...Object.entries(options).map(([name, value]) => ({ name, value: value ? 'on this unit' : 'not on this unit' })),
-      ...Object.entries(wireColours).map(([wire, value]) => ({ name: `Wire ${wire}`, value: `${value} here` })),
+      ...Object.entries(boards).map(([id, value]) => ({ name: names.board(id), value })),
+      ...Object.entries(settings).map(([id, value]) => ({ name: names.setting(id), value })),
+      ...Object.entries(options).map(([id, value]) => ({
+        name: names.option(id),
+        value: value ? 'on this unit' : 'not on this unit',
+      })),
+      ...Object.entries(wireColours).map(([id, value]) => ({ name: names.wire(id), value: `${value} here` })),
     ];
   });
   protected readonly fitted = computed(() => {
     const unit = this.unit();
-    const before = unit ? fittedBefore(unit, undefined) : [];
+    const before = unit ? fittedBefore(unit, this.drawn()) : [];
     return [...before, ...this.past().flatMap((visit) => visit.fitted)].sort((a, b) => b.at.localeCompare(a.at));
   });
   protected readonly followUps = computed(() => this.past().flatMap((visit) => visit.followUps));
@@ -91,6 +106,10 @@ export class UnitPage {
 
   constructor() {
     this.reload();
+    effect(() => {
+      const unitModel = this.model()?.id;
+      if (unitModel !== undefined) untracked(() => this.store.dispatch(KindActions.kindRequested({ unitModel })));
+    });
   }
 
   protected reload(): void {

@@ -69,6 +69,7 @@ import type { StepCommand } from './step-command';
 import { GuardList, settlingLine } from './guard-list';
 import { InSight } from './in-sight';
 import { NeededChoice } from './needed-choice';
+import { ProofGrid } from './proof-grid';
 import { SetProgress } from './set-progress';
 import { StrayDigits } from './stray-digits';
 import { Stopwatch } from './stopwatch';
@@ -105,6 +106,7 @@ function isStillFor(now: AskedFor, before: AskedFor): boolean {
     PartWaiver,
     PointMap,
     ProbeChips,
+    ProofGrid,
     SetProgress,
     Stopwatch,
     UndoButton,
