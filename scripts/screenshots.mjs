@@ -186,7 +186,7 @@ async function lookFirst(page, complaint) {
 
 async function watchedCall(page) {
   await lookFirst(page, 'No carbon dioxide');
-  await page.getByRole('link', { name: /Watch a call/ }).click();
+  await page.getByRole('link', { name: /Time the sequence/ }).click();
   await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
   await page.getByRole('button', { name: /Make the call/ }).click();
   await page.waitForTimeout(4200);

@@ -72,9 +72,9 @@ test('from the complaint to the right step, by keyboard: intake, lamp, watched c
 
   await hands.key('t');
   await expect(page.getByText('May start or open')).toBeVisible();
-  await expect(page.getByRole('button', { name: /Make the call/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /Start call/ })).toBeDisabled();
   await hands.press(page.getByRole('checkbox', { name: /No gas is smelt/ }));
-  await hands.press(page.getByRole('button', { name: /Make the call/ }));
+  await hands.press(page.getByRole('button', { name: /Start call/ }));
   await page.waitForTimeout(3200);
   await hands.key(' ');
   await expect(page.locator('[data-due=wait]')).toContainText('Purge: nothing is wrong');
@@ -116,9 +116,9 @@ test('the same with one thumb at 390 pixels', async ({ browser, server }) => {
   await hands.press(page.getByRole('button', { name: 'Lit steadily', exact: true }));
   await expect(page.locator('[data-code="CLOSE close"]')).toContainText('no fault');
   await hands.press(page.getByRole('link', { name: 'To the machine' }));
-  await hands.press(page.getByRole('link', { name: /Watch a call/ }));
+  await hands.press(page.getByRole('link', { name: /Time the sequence/ }));
   await hands.press(page.getByRole('radio', { name: 'Close' }));
-  await hands.press(page.getByRole('button', { name: /Make the call/ }));
+  await hands.press(page.getByRole('button', { name: /Start call/ }));
   await page.waitForTimeout(3200);
   await hands.press(page.getByTestId('seen'));
   await hands.press(page.getByRole('button', { name: /Has not happened/ }));
@@ -141,7 +141,7 @@ test('a watch survives a reload and a tab in the background: times come from sta
   const hands = new Hands(page);
   await startLooking(hands, workspace, 'Roof vent west', 'stuck');
   await hands.key('t');
-  await page.getByRole('button', { name: /Make the call/ }).click();
+  await page.getByRole('button', { name: /Start call/ }).click();
   await page.waitForTimeout(1500);
   await page.reload();
   await expect(page.getByRole('timer')).toContainText('s since the call');
@@ -172,14 +172,14 @@ test('gas that was smelt stops every call until somebody notes that it is gone',
   await expect(page.getByText('Gas was smelt.')).toBeVisible();
   await hands.key('t');
   await expect(page.getByText('Gas was smelt: no call is made.')).toBeVisible();
-  await expect(page.getByRole('button', { name: /Make the call/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /Start call/ })).toBeDisabled();
   await hands.key(' ');
   await expect(page.getByRole('timer')).toHaveCount(0);
   await hands.key('Escape');
   await note('Looked for it: not there');
   await hands.key('t');
   await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
-  await expect(page.getByRole('button', { name: /Make the call/ })).toBeEnabled();
+  await expect(page.getByRole('button', { name: /Start call/ })).toBeEnabled();
 });
 
 test('the practice lamp is read by following it', async ({ page, server }) => {

@@ -53,11 +53,11 @@ test('a machine nobody has on file: readings, dead before ohms, a jumper, a find
   await page.locator('jx-select select').first().selectOption({ label: 'flame protection' });
   await expect(page.getByRole('alert')).toContainText('never bypassed');
   await page.locator('jx-select select').first().selectOption({ label: 'level protection' });
-  await page.getByRole('button', { name: 'It is in now' }).click();
+  await page.getByRole('button', { name: 'Jumper fitted' }).click();
   await page.getByRole('link', { name: 'Close visit' }).click();
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.getByRole('alert').first()).toContainText('Not before it is put right: Jumper in');
-  await page.getByRole('button', { name: 'It is out now' }).first().click();
+  await page.getByRole('button', { name: 'Jumper removed' }).first().click();
   await page.keyboard.press('Escape');
 
   await page.getByRole('button', { name: 'Finding' }).click();

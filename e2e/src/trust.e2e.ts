@@ -167,15 +167,15 @@ test('no call is made from another page while the supply is known to be dead, an
     .locator('[data-state="supplies mains"]')
     .getByRole('button', { name: /locked/ })
     .click();
-  for (const name of ['Intake', 'Read a flash code', 'Watch a call'] as const) {
+  for (const name of ['Intake', 'Read a flash code', 'Time the sequence'] as const) {
     await page.getByRole('link', { name }).click();
     await expect(page.locator('jx-visit-strip')).toContainText('locked, not proven dead');
-    if (name !== 'Watch a call') await page.getByRole('link', { name: 'Back' }).click();
+    if (name !== 'Time the sequence') await page.getByRole('link', { name: 'Back' }).click();
   }
   await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
   await expect(page.locator('[data-dead=mains]')).toContainText('nothing would start');
-  await expect(page.getByRole('button', { name: /Make the call/ })).toBeDisabled();
+  await expect(page.getByRole('button', { name: /Start call/ })).toBeDisabled();
   await page.getByRole('button', { name: 'It is on now' }).click();
   await expect(page.locator('jx-visit-strip')).toContainText('live');
-  await expect(page.getByRole('button', { name: /Make the call/ })).toBeEnabled();
+  await expect(page.getByRole('button', { name: /Start call/ })).toBeEnabled();
 });

@@ -16,7 +16,7 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await page.getByRole('radio', { name: 'on, and does not work', exact: true }).click();
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.getByRole('alert')).toContainText('Not before it is put right: Jumper in');
-  await page.getByRole('button', { name: 'It is out now' }).first().click();
+  await page.getByRole('button', { name: 'Jumper removed' }).first().click();
   await expect(page.locator('jx-visit-strip')).toContainText('no bypass');
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.locator('h1')).toHaveText('This visit is closed');

@@ -11,7 +11,7 @@ export const followUpNoted: EventKind<FollowUpNoted> = {
   ...TOUCHES_NOTHING,
   words: (_context, _state, { event }) => ({
     kind: 'note',
-    title: `To follow up: ${event.text}`,
+    title: `Follow-up: ${event.text}`,
     detail: event.due === undefined ? '' : `due ${event.due}`,
   }),
 };

@@ -47,7 +47,7 @@ function jumpers({ model }: VisitContext, state: VisitState): readonly Alteratio
     words: `${unconfirmed ? 'Jumper may still be in' : 'Jumper in'}: ${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
     ...(removes === undefined ? {} : { takesAway: `${removes.replaceAll('-', ' ')} protection` }),
     isBlocking: true,
-    restored: { label: 'It is out now', body: { type: 'bypass-removed', bypass } },
+    restored: { label: 'Jumper removed', body: { type: 'bypass-removed', bypass } },
   }));
 }
 

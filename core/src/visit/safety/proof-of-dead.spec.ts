@@ -153,7 +153,12 @@ describe('a proof of dead', () => {
         const read = WHOLE.slice(0, -1).map((text) => visit.read(text));
         const before = read[2 + pair];
         if (before?.type !== 'reading-taken') throw new Error('no reading of a pair');
-        visit.log({ ...before, ...envelope(visit.events.length), text: '230', judgement: { ...before.judgement, verdict: verdict as 'high' } });
+        visit.log({
+          ...before,
+          ...envelope(visit.events.length),
+          text: '230',
+          judgement: { ...before.judgement, verdict: verdict as 'high' },
+        });
         visit.log({
           type: 'meter-proven',
           step: visit.state.step,

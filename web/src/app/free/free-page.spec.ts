@@ -231,9 +231,9 @@ describe('a reading between any two points', () => {
 
   it('says that the supply is on, for every supply nobody spoke of', () => {
     const bench = new Bench(FREE, VOLTS);
-    bench.press('The supply is on');
+    bench.press('Supply switched on');
     expect(bench.bodies).toEqual([{ type: 'supply-changed', supply: 'single-phase', state: 'on' }]);
-    expect(bench.text).not.toContain('The supply is on');
+    expect(bench.text).not.toContain('Supply switched on');
   });
 
   it('beside a chart goes back to the step and offers no ending of its own', () => {

@@ -89,7 +89,7 @@ interface JumperFields {
         </p>
       }
       <div class="buttons">
-        <button jxButton type="submit" [disabled]="refusal() !== undefined">It is in now</button>
+        <button jxButton type="submit" [disabled]="refusal() !== undefined">Jumper fitted</button>
         <button jxButton type="button" kind="secondary" [quiet]="true" (click)="cancelled.emit()">Cancel</button>
       </div>
     </form>

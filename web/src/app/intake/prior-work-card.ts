@@ -43,7 +43,7 @@ const RESULT_WORDS: Readonly<Record<(typeof PRIOR_WORK_RESULTS)[number], string>
             ><input #parts jxText name="parts" maxlength="600"
           /></label>
           <label class="labelled"
-            ><span class="small soft">Complaint before that</span><input #before jxText name="before" maxlength="600"
+            ><span class="small soft">Previous complaint</span><input #before jxText name="before" maxlength="600"
           /></label>
         </div>
         <jx-choice

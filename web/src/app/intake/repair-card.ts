@@ -85,8 +85,8 @@ import {
           jxText
           name="follow-up"
           maxlength="600"
-          aria-label="To follow up"
-          placeholder="To follow up"
+          aria-label="Follow-up"
+          placeholder="Follow-up"
           autocomplete="off"
         />
         <input #due jxText type="date" name="due" aria-label="Due" />

@@ -13,6 +13,7 @@ import { VisitsActions } from '../visits/visits.actions';
 import { visitsFeature } from '../visits/visits.reducer';
 import { LibraryActions } from './library.actions';
 import { libraryFeature } from './library.reducer';
+import { ReadyLine } from './ready-line';
 import { firstOf, listedUnits, unitGroups } from './units-by-site';
 
 type Shelf = 'units' | 'sites' | 'models' | 'charts' | 'meters';
@@ -30,7 +31,7 @@ const DRAWN = 60;
 /** Everything that is on file, searchable: sites with their units, kinds of unit, charts, meters. */
 @Component({
   selector: 'jx-library-page',
-  imports: [Button, Choice, EndNear, PageHeader, RouterLink, StateMessage, TextField],
+  imports: [Button, Choice, EndNear, PageHeader, ReadyLine, RouterLink, StateMessage, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './library-page.html',
   styleUrl: './library-page.scss',

@@ -26,6 +26,7 @@ import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
 import { LibraryActions } from '../library/library.actions';
 import { libraryFeature } from '../library/library.reducer';
+import { ReadyLine } from '../library/ready-line';
 import { firstOf, listedUnits, unitGroups } from '../library/units-by-site';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
@@ -53,6 +54,7 @@ const DRAWN = 40;
     FreeMachineForm,
     TextField,
     PageHeader,
+    ReadyLine,
     RouterLink,
     Select,
     StateMessage,

@@ -24,7 +24,7 @@ describe('the check of a supply', () => {
   it('asks for every pair in order and says together what none says alone', () => {
     const page = opened();
     expect(page.words).toContain('The supply is not logged as on.');
-    page.press('The supply is on');
+    page.press('Supply switched on');
     for (const [pair, text] of [
       ['L1-N', '119.4'],
       ['L1-L2', '0.8'],
@@ -49,7 +49,7 @@ describe('the check of a supply', () => {
 
   it('keeps what it cannot read, and says what it accepts', () => {
     const page = opened();
-    page.press('The supply is on');
+    page.press('Supply switched on');
     page.type('input[name=reading]', 'many');
     page.submit();
     expect(page.page.querySelector('[role=alert]')?.textContent).toContain('Accepted:');
@@ -59,7 +59,7 @@ describe('the check of a supply', () => {
 
   it('reads the earth dead, and says that until it is', () => {
     const page = opened();
-    page.press('The supply is on');
+    page.press('Supply switched on');
     expect(page.page.querySelector('[data-pair=earth]')?.textContent).toContain('to be read dead');
   });
 });

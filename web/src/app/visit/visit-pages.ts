@@ -28,9 +28,9 @@ export const VISIT_PAGES: readonly VisitPage[] = [
   },
   {
     path: 'watch',
-    title: 'Watch a call',
+    title: 'Time the sequence',
     key: 't',
-    help: 'time a call, stage by stage',
+    help: 'time the sequence, stage by stage',
     load: () => import('../watch/watch-page').then((file) => file.WatchPage),
   },
   {

@@ -18,7 +18,7 @@ class Bench extends VisitBench<WatchPage> {
   start(): void {
     (this.fixture.nativeElement as HTMLElement).querySelector<HTMLInputElement>('input[type=checkbox]')?.click();
     this.fixture.detectChanges();
-    this.press('Make the call');
+    this.press('Start call');
   }
 
   /** Lets so many seconds pass, by the clocks events are stamped with. */
@@ -45,7 +45,7 @@ describe('the page that watches a call', () => {
   it('makes no call of gas equipment before it was said that none is smelt, and names what may start', () => {
     const bench = new Bench();
     expect(bench.words).toContain('May start or open: combustion fan, glow igniter, gas valve and flame');
-    expect(bench.button('Make the call').disabled).toBeTrue();
+    expect(bench.button('Start call').disabled).toBeTrue();
     bench.key(' ');
     expect(bench.types).toEqual(['visit-opened']);
     bench.start();

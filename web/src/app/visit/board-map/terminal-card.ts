@@ -21,7 +21,7 @@ const SHOWN = 3;
         <span class="spacer"></span>
         @if (isFirst()) {
           <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="closed.emit()">
-            {{ isToRead() ? 'Close' : 'Take back' }}
+            {{ isToRead() ? 'Close' : 'Clear' }}
           </button>
         } @else {
           <button jxButton type="button" size="small" kind="secondary" (click)="taken.emit()">Probe here</button>

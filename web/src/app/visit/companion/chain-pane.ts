@@ -109,7 +109,7 @@ export class ChainPane {
     ];
     return {
       words: chainWords(context, visit, progress),
-      needs: missing.length > 0 ? `It speaks only with ${missing.join(' and ')}.` : '',
+      needs: missing.length > 0 ? `Valid only with ${missing.join(' and ')}.` : '',
       beside: besideWords(context.model, chain),
       best,
       end: chain.points.at(-1) ?? '',

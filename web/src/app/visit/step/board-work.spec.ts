@@ -131,13 +131,13 @@ describe('a matrix at the step', () => {
       await shown.set('visit', driver.state);
     };
     expect(shown.page.querySelector('[data-role=may-start]')?.textContent).toContain('mist pump');
-    await go('Jumper is in');
+    await go('Jumper fitted');
     expect(shown.page.querySelector('[data-cell="mist@control"]')?.getAttribute('data-state')).toBe('in');
     await go('2 Nothing');
-    await go('Jumper is out');
-    await go('Jumper is in');
+    await go('Jumper removed');
+    await go('Jumper fitted');
     await go('1 The board');
-    await go('Jumper is out');
+    await go('Jumper removed');
     expect(shown.words).toContain('No longer to blame:');
     expect(shown.page.querySelector('[data-cell="mist@board"]')?.getAttribute('data-state')).toBe('implied');
     await go('Go on');

@@ -24,7 +24,7 @@ import type { StepCommand } from './step-command';
           kind="secondary"
           (click)="commanded.emit({ kind: 'record', body: { type: 'bypass-removed', bypass: entry.bypass } })"
         >
-          It is out now
+          Jumper removed
         </button>
       </p>
     }

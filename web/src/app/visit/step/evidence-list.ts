@@ -89,9 +89,9 @@ export class EvidenceList {
       this.evidence(),
     );
     return [
-      { title: 'Points at it', rows: pointsAtIt, isAgainst: false, isOpen: true },
-      { title: 'Speaks against it', rows: speaksAgainstIt, isAgainst: true, isOpen: true },
-      { title: 'Clears the others', rows: clearsOthers, isAgainst: false, isOpen: false },
+      { title: 'Supports it', rows: pointsAtIt, isAgainst: false, isOpen: true },
+      { title: 'Against it', rows: speaksAgainstIt, isAgainst: true, isOpen: true },
+      { title: 'Rules out the others', rows: clearsOthers, isAgainst: false, isOpen: false },
       {
         title: 'Not proven',
         rows: notProven.map((title): EvidenceRow => ({ title, value: '', elements: [] })),

@@ -95,7 +95,7 @@ import { UndoButton } from './undo-button';
           @if (now(); as cell) {
             @if (!cell.isIn) {
               <button jxButton type="button" class="done" [disabled]="refusal() !== undefined" (click)="confirm()">
-                Jumper is in ⏎
+                Jumper fitted ⏎
               </button>
             } @else if (cell.works === undefined) {
               <button jxButton type="button" class="look" (click)="look(true)">
@@ -105,7 +105,7 @@ import { UndoButton } from './undo-button';
                 <span class="key mono">2</span> Nothing
               </button>
             } @else {
-              <button jxButton type="button" class="done" (click)="confirm()">Jumper is out ⏎</button>
+              <button jxButton type="button" class="done" (click)="confirm()">Jumper removed ⏎</button>
             }
           } @else {
             <button jxButton type="button" class="done" (click)="confirm()">Go on ⏎</button>
