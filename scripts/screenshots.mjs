@@ -188,7 +188,7 @@ async function watchedCall(page) {
   await lookFirst(page, 'No carbon dioxide');
   await page.getByRole('link', { name: /Time the sequence/ }).click();
   await page.getByRole('checkbox', { name: /No gas is smelt/ }).check();
-  await page.getByRole('button', { name: /Make the call/ }).click();
+  await page.getByRole('button', { name: /Start call/ }).click();
   await page.waitForTimeout(4200);
   await page.getByTestId('seen').click();
   await page.waitForTimeout(2500);
