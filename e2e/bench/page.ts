@@ -3,10 +3,10 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { serverProcess, type ServerProcess } from '../../server/src/testing/server-process';
 import { eventMaker, seededFolder } from '../../server/src/testing/test-server';
 import { browserOptions } from '../src/support/browser';
+import { HALF_DONE } from '../src/support/demo-visits';
 import { Workspace } from '../src/support/workspace';
 import { median, percentile, short, type Benchmark, type Row } from './row';
 
-const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
 const EVENTS = 500;
 const SAMPLES = 60;
 const LAYOUTS = 5;
@@ -34,7 +34,6 @@ async function freshPage(browser: Browser): Promise<Page> {
 async function longVisit(opened: Page, server: ServerProcess): Promise<void> {
   const workspace = new Workspace(opened, server.address);
   await workspace.start();
-  await workspace.toFuse();
   await opened.waitForFunction(() => document.querySelector('[data-strip=saved]')?.textContent?.includes('Saved'));
   const visit = opened.url().split('/').at(-1) ?? '';
   const make = eventMaker(visit);
@@ -44,8 +43,9 @@ async function longVisit(opened: Page, server: ServerProcess): Promise<void> {
   for (let from = 0; from < events.length; from += 200)
     await server.post(`/api/visits/${visit}/events`, { events: events.slice(from, from + 200) });
   await opened.reload();
-  await workspace.at('Ohms across control fuse F1');
   await opened.getByRole('button', { name: /earlier entries/ }).waitFor();
+  // Proven after the notes: what another device logs in between leaves no proof standing.
+  await workspace.toFuse();
 }
 
 declare global {
@@ -76,6 +76,8 @@ async function enterToPaint(browser: Browser, server: ServerProcess): Promise<Ro
   });
   const workspace = new Workspace(opened, server.address);
   for (let sample = 0; sample < SAMPLES; sample += 1) {
+    // What was shown a moment ago counts for no press.
+    await workspace.settled();
     await workspace.read('0.3');
     await workspace.at('Ohms of the contactor coil K1');
     await workspace.key('z');
@@ -108,8 +110,8 @@ async function firstLoad(browser: Browser, server: ServerProcess): Promise<Row> 
   return {
     what: 'first load, transferred and compressed, fonts included',
     figure: `${short(bytes / 1000)} kB in ${sizes.length} answers`,
-    budget: 'under 400 kB',
-    isMet: bytes < 400_000,
+    budget: 'under 290 kB',
+    isMet: bytes < 290_000,
     numbers: { bytes, answers: sizes.length },
   };
 }
