@@ -17,7 +17,7 @@ import { procedureContract } from './procedure-schema';
 import { siteFileContract } from './site-schema';
 import { unitModelContract } from './unit-model';
 import type { Contract } from './validate';
-import { isGeneral } from './visit-context';
+import { isGeneral } from './kind-of-unit';
 import { visitContract } from './visit-schema';
 
 /** A document of one of the product's open formats. */

@@ -1,10 +1,5 @@
-import { FREE_UNIT_MODEL, freeUnitModel, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
+import { freeUnitModel, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from './api';
-
-/** True for a unit without a unit model. */
-export function isFreeUnit(unit: Pick<Unit, 'unitModel'>): boolean {
-  return unit.unitModel === FREE_UNIT_MODEL;
-}
 
 /** What a visit to a unit without a unit model is pinned to: its supplies, and the chart that proves them dead. */
 export function freePinned(unit: Unit, site: Site, meters: readonly MeterDocument[]): PinnedDocuments {

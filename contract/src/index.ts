@@ -1,5 +1,6 @@
 export * from './api';
-export { isGeneral, isPinnedWith, visitContext } from './visit-context';
+export { isFreeUnit, isGeneral, isPinnedWith } from './kind-of-unit';
+export { visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';
 export * from './unit-history';
-export { freePinned, isFreeUnit } from './free-pinned';
+export { freePinned } from './free-pinned';

@@ -14,7 +14,6 @@ import * as preferencesEffects from './preferences/preferences.effects';
 import { preferencesFeature } from './preferences/preferences.reducer';
 import * as syncEffects from './sync/sync.effects';
 import { syncFeature } from './sync/sync.reducer';
-import * as startEffects from './start/start.effects';
 import { startFeature } from './start/start.reducer';
 import * as visitsEffects from './visits/visits.effects';
 import { visitsFeature } from './visits/visits.reducer';
@@ -32,7 +31,7 @@ export const appConfig: ApplicationConfig = {
       [syncFeature.name]: syncFeature.reducer,
       [visitsFeature.name]: visitsFeature.reducer,
     }),
-    provideEffects(historyEffects, libraryEffects, preferencesEffects, startEffects, syncEffects, visitsEffects),
+    provideEffects(historyEffects, libraryEffects, preferencesEffects, syncEffects, visitsEffects),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     provideParts(),
   ],

@@ -13,8 +13,18 @@ export const routes: Routes = [
   },
   {
     path: 'start',
-    title: 'Start a visit · Juxtameter',
-    loadComponent: () => import('./start/start-page').then((file) => file.StartPage),
+    loadChildren: async () => {
+      const effects = await import('./start/start.effects');
+      const startRoutes: Routes = [
+        {
+          path: '',
+          title: 'Start a visit · Juxtameter',
+          providers: [provideEffects(effects)],
+          loadComponent: () => import('./start/start-page').then((file) => file.StartPage),
+        },
+      ];
+      return startRoutes;
+    },
   },
   {
     path: 'judge',

@@ -1,4 +1,5 @@
-import { isFreeUnit, isPinnedWith, type Library } from '@juxtameter/contract';
+import type { Library } from '@juxtameter/contract';
+import { isFreeUnit, isPinnedWith } from '@juxtameter/contract/first';
 import type { MissingDocument } from '../local/local-store';
 
 /** How many units a visit can begin at with no server in reach, of how many. */

@@ -1,14 +1,6 @@
 import { Injectable } from '@angular/core';
-import {
-  freePinned,
-  isFreeUnit,
-  isPinnedWith,
-  type History,
-  type KindDocuments,
-  type Library,
-  type PinnedDocuments,
-  type VisitDocument,
-} from '@juxtameter/contract';
+import type { History, KindDocuments, Library, PinnedDocuments, VisitDocument } from '@juxtameter/contract';
+import { isFreeUnit, isPinnedWith } from '@juxtameter/contract/first';
 import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
 import { writeAhead } from './write-ahead';
@@ -89,7 +81,7 @@ export class LocalStore {
     const meters = await this.documents<MeterDocument>('meter', library.meters);
     const hasMeters = meters.length === library.meters.length;
     // Also a machine without a wiring list is proven dead with a meter.
-    if (isFreeUnit(unit)) return hasMeters ? freePinned(unit, site, meters) : undefined;
+    if (isFreeUnit(unit)) return hasMeters ? (await import('./pinned-free')).freePinned(unit, site, meters) : undefined;
     const kind = await this.kind(unit.unitModel);
     return kind && hasMeters ? { unit, site, ...kind, meters } : undefined;
   }

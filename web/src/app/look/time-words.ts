@@ -1,5 +1,6 @@
 import { Pipe, type PipeTransform } from '@angular/core';
-import { timeWords, type EventEnvelope, type TimeStyle } from '@juxtameter/core';
+import type { EventEnvelope } from '@juxtameter/core';
+import { timeWords, type TimeStyle } from '@juxtameter/core/first';
 
 /** When something was logged, as the clock on the wall there said it: the same for every reader of the record. */
 @Pipe({ name: 'timeWords' })

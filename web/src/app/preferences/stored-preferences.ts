@@ -1,4 +1,5 @@
-import { MEASUREMENT_FUNCTIONS, type FreeLine, type School } from '@juxtameter/core';
+import type { FreeLine, School } from '@juxtameter/core';
+import { MEASUREMENT_FUNCTIONS } from '@juxtameter/core/first';
 import type { Theme } from './preferences.actions';
 
 export interface Preferences {

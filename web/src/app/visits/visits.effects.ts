@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { visitSummary, type VisitSummary } from '@juxtameter/contract';
-import { catchError, concatMap, forkJoin, from, ignoreElements, map, mergeMap, of, switchMap } from 'rxjs';
+import type { VisitSummary } from '@juxtameter/contract';
+import { catchError, concatMap, forkJoin, from, ignoreElements, mergeMap, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';
 import { LocalStore, type LocalVisit } from '../local/local-store';
@@ -19,12 +19,15 @@ export const loadVisits = createEffect(
       switchMap(() => from(local.visits()).pipe(catchError(() => of([])))),
       switchMap((kept) =>
         api.visits().pipe(
-          map((visits) => VisitsActions.loaded({ visits: merged(visits, kept.filter(isAhead)), isFromTablet: false })),
-          catchError((error: unknown) => {
+          concatMap(async (stored) => {
+            const visits = await merged(stored, kept.filter(isAhead));
+            return VisitsActions.loaded({ visits, isFromTablet: false });
+          }),
+          catchError(async (error: unknown) => {
             const problem = toApiProblem(error);
             return problem.kind === 'no-server' && kept.length > 0
-              ? of(VisitsActions.loaded({ visits: merged([], kept), isFromTablet: true }))
-              : of(VisitsActions.loadFailed({ problem }));
+              ? VisitsActions.loaded({ visits: await merged([], kept), isFromTablet: true })
+              : VisitsActions.loadFailed({ problem });
           }),
         ),
       ),
@@ -71,9 +74,12 @@ function isAhead(visit: LocalVisit): boolean {
 }
 
 /** The one touched last first. */
-function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit[]): readonly VisitSummary[] {
+async function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit[]): Promise<readonly VisitSummary[]> {
   const byId = new Map(stored.map((visit) => [visit.id, visit]));
-  for (const visit of kept) byId.set(visit.id, visitSummary(visit));
+  if (kept.length > 0) {
+    const { keptSummaries } = await import('./kept-summaries');
+    for (const visit of keptSummaries(kept)) byId.set(visit.id, visit);
+  }
   return [...byId.values()].sort((a, b) => b.lastAt.localeCompare(a.lastAt));
 }
 
