@@ -5,7 +5,9 @@ export {
   runCalculator,
   type Calculator,
   type CalculatorField,
+  type CalculatorCurve,
   type CalculatorResult,
+  type CurvePoint,
   type CalculatorRun,
 } from './calculators';
 export {

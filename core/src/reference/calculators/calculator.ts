@@ -29,6 +29,19 @@ export interface CalculatorResult {
   readonly caution?: string;
 }
 
+/** A curve with the places on it that were asked for; in degrees Celsius and ohms. */
+export interface CalculatorCurve {
+  readonly points: readonly CurvePoint[];
+  readonly marks: readonly CurvePoint[];
+  /** Ohms fall by powers of ten. */
+  readonly isLogarithmic: boolean;
+}
+
+export interface CurvePoint {
+  readonly celsius: number;
+  readonly ohms: number;
+}
+
 /** A formula of the trade with what goes in, what comes out and where it is from. */
 export interface Calculator {
   readonly id: string;
@@ -39,10 +52,12 @@ export interface Calculator {
   readonly fields: readonly CalculatorField[];
   /** A text says why the values give no result. */
   compute(values: CalculatorValues): CalculatorResult | string;
+  /** The curve the figures stand on, where there is one; asked only where there is a result. */
+  curve?(values: CalculatorValues): CalculatorCurve;
 }
 
 export type CalculatorRun =
-  | { readonly outcome: 'result'; readonly result: CalculatorResult }
+  | { readonly outcome: 'result'; readonly result: CalculatorResult; readonly curve?: CalculatorCurve }
   | {
       readonly outcome: 'problem';
       readonly field?: string;
@@ -63,15 +78,16 @@ export function runCalculator(
     numbers.set(field.id, read.values);
   }
   const choices = new Map(calculator.fields.map((field) => [field.id, textOf(field, texts)] as const));
-  const computed = calculator.compute({
+  const values: CalculatorValues = {
     number: (id) => numbers.get(id)?.[0] ?? NaN,
     list: (id) => numbers.get(id) ?? [],
     choice: (id) => choices.get(id) ?? '',
     ...(meter ? { meter } : {}),
-  });
-  return typeof computed === 'string'
-    ? { outcome: 'problem', message: computed, accepted: [] }
-    : { outcome: 'result', result: computed };
+  };
+  const computed = calculator.compute(values);
+  if (typeof computed === 'string') return { outcome: 'problem', message: computed, accepted: [] };
+  const curve = calculator.curve?.(values);
+  return { outcome: 'result', result: computed, ...(curve ? { curve } : {}) };
 }
 
 const BARE = /^[<>~≈+-]? ?[\d.,]+$/;

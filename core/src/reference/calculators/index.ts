@@ -5,7 +5,14 @@ import { UNCERTAINTY_CALCULATOR } from './uncertainty';
 import { WINDING_CALCULATORS } from './winding';
 
 export { runCalculator } from './calculator';
-export type { Calculator, CalculatorField, CalculatorResult, CalculatorRun } from './calculator';
+export type {
+  Calculator,
+  CalculatorCurve,
+  CalculatorField,
+  CalculatorResult,
+  CurvePoint,
+  CalculatorRun,
+} from './calculator';
 
 /** The reference bench: every formula here is the very function the expectations use. */
 export const CALCULATORS: readonly Calculator[] = [

@@ -1,6 +1,7 @@
 import { PLATINUM_RANGE, platinumCelsius, platinumOhms, platinumTolerance, type PlatinumClass } from '../platinum';
 import { betaCelsius, betaOhms, steinhartHartCelsius, steinhartHartOhms } from '../thermistor';
 import type { Calculator } from './calculator';
+import { curveThrough } from './curve';
 import { figure } from './words';
 
 const BEYOND = `The standard gives no curve there; accepted: ${PLATINUM_RANGE.low} to ${PLATINUM_RANGE.high} °C.`;
@@ -37,6 +38,10 @@ const platinumFrom: Calculator = {
       caution: ONLY,
     };
   },
+  curve: (values) => {
+    const [at0C, celsius] = [values.number('at'), values.number('temperature')];
+    return curveThrough((each) => platinumOhms(each, at0C), [{ celsius, ohms: platinumOhms(celsius, at0C) }]);
+  },
 };
 
 const platinumTo: Calculator = {
@@ -58,6 +63,10 @@ const platinumTo: Calculator = {
       ],
       caution: 'Compare it with a thermometer beside the sensor: a plausible figure is no proof.',
     };
+  },
+  curve: (values) => {
+    const [at0C, ohms] = [values.number('at'), values.number('ohms')];
+    return curveThrough((each) => platinumOhms(each, at0C), [{ celsius: platinumCelsius(ohms, at0C), ohms }]);
   },
 };
 
@@ -90,6 +99,16 @@ const beta: Calculator = {
       caution: ONLY,
     };
   },
+  curve: (values) => {
+    const [at25C, kelvin] = [values.number('at'), values.number('beta')];
+    const ohmsAt = (celsius: number): number => betaOhms(celsius, at25C, kelvin);
+    const [celsius, ohms] = [values.number('temperature'), values.number('ohms')];
+    const marks = [
+      { celsius, ohms: ohmsAt(celsius) },
+      { celsius: betaCelsius(ohms, at25C, kelvin), ohms },
+    ];
+    return curveThrough(ohmsAt, marks, true);
+  },
 };
 
 const steinhartHart: Calculator = {
@@ -119,6 +138,16 @@ const steinhartHart: Calculator = {
       expects: { function: 'resistance', line: `${figure(ohms, 'Ω')} ±5 %` },
       caution: ONLY,
     };
+  },
+  curve: (values) => {
+    const coefficients = { a: values.number('a'), b: values.number('b'), c: values.number('c') };
+    const ohmsAt = (celsius: number): number => steinhartHartOhms(celsius, coefficients);
+    const [celsius, ohms] = [values.number('temperature'), values.number('ohms')];
+    const marks = [
+      { celsius, ohms: ohmsAt(celsius) },
+      { celsius: steinhartHartCelsius(ohms, coefficients), ohms },
+    ];
+    return curveThrough(ohmsAt, marks, true);
   },
 };
 

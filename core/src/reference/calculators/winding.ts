@@ -12,6 +12,7 @@ import {
   type ConductorMaterial,
 } from '../winding';
 import type { Calculator } from './calculator';
+import { curveThrough } from './curve';
 import { figure, percentWords } from './words';
 
 const material = {
@@ -52,6 +53,17 @@ const ohmsAt: Calculator = {
         line: `winding ${figure(ohms, 'Ω')} at ${figure(at, '°C')}${wound === 'copper' ? '' : ` ${wound}`} now ${figure(celsius, '°C')}`,
       },
     };
+  },
+  curve: (values) => {
+    const [known, at] = [values.number('ohms'), values.number('at')];
+    const [celsius, now] = [values.number('temperature'), values.number('now')];
+    const wound = values.choice('material') as ConductorMaterial;
+    const ohmsAt = (each: number): number => windingOhms(each, known, at, wound);
+    const marks = [
+      { celsius, ohms: ohmsAt(celsius) },
+      { celsius: windingCelsius(now, known, at, wound), ohms: now },
+    ];
+    return curveThrough(ohmsAt, marks);
   },
 };
 

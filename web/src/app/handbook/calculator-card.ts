@@ -6,10 +6,12 @@ import { Select } from '../kit/select';
 import { TextField } from '../kit/text-field';
 import { runCalculator, type Calculator, type CalculatorResult, type Meter } from '@juxtameter/core';
 
+import { CurvePicture } from './curve-picture';
+
 /** One formula of the handbook: what goes in, what comes out, where it is from. */
 @Component({
   selector: 'jx-calculator-card',
-  imports: [Button, FormsModule, Select, TextField],
+  imports: [Button, CurvePicture, FormsModule, Select, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ calculator().title }}</h2>
@@ -51,6 +53,9 @@ import { runCalculator, type Calculator, type CalculatorResult, type Meter } fro
             <dd class="mono">{{ line.text }}</dd>
           }
         </dl>
+        @if (curve(); as curve) {
+          <jx-curve-picture [curve]="curve" />
+        }
         @if (result.caution) {
           <p class="small caution">{{ result.caution }}</p>
         }
@@ -86,6 +91,10 @@ export class CalculatorCard {
   protected readonly result = computed(() => {
     const run = this.run();
     return run.outcome === 'result' ? run.result : undefined;
+  });
+  protected readonly curve = computed(() => {
+    const run = this.run();
+    return run.outcome === 'result' ? run.curve : undefined;
   });
   protected readonly problem = computed(() => {
     const run = this.run();

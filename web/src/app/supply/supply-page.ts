@@ -20,6 +20,7 @@ import {
   shouldWords,
   supplyCheck,
   supplyJudged,
+  supplyPicture,
   supplyTitle,
   terminalLabel,
   verdictWord,
@@ -38,11 +39,12 @@ import { PointMap } from '../visit/board-map/point-map';
 import { openVisit } from '../visit/open-visit';
 import { comparisonOf } from '../visit/view/log-rows';
 import { Choice } from '../kit/choice';
+import { PhasorPicture } from './phasor-picture';
 
 /** A supply all round: its earth first, dead, then every pair, and what they say together. */
 @Component({
   selector: 'jx-supply-page',
-  imports: [Button, Choice, JuxtaBar, PageHeader, PointMap, RowBar, StateMessage, VisitStrip],
+  imports: [Button, Choice, JuxtaBar, PageHeader, PhasorPicture, PointMap, RowBar, StateMessage, VisitStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './supply-page.html',
   styleUrl: './supply-page.scss',
@@ -96,6 +98,10 @@ export class SupplyPage {
       };
     }),
   );
+  protected readonly conductors = computed(() => {
+    const [context, supply] = [this.opened.context(), this.supply()];
+    return context && supply ? supplyPicture(context.model, supply.id) : [];
+  });
   protected readonly outcome = computed(() => this.check()?.outcome);
   protected readonly outcomeTitle = computed(() => supplyTitle(this.outcome()?.pattern ?? ''));
   /** What was kept last is what the readings still say. */
