@@ -12,7 +12,7 @@ import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../../../../core/src/t
 import { BENCH_CONTEXT, FAN_CONTEXT } from '../../../../../core/src/testing/traps';
 import { Shown } from '../../../testing/shown';
 import { BoardMapView } from './board-map';
-import { fitted, isInSight, neighbour, READABLE } from './fit';
+import { fitted, isInSight, neighbour, READABLE, TOUCHABLE } from './fit';
 import { boardMap, REACH, terminalAt } from './map-layout';
 import { PointMap } from './point-map';
 import { probeViews } from './probe-views';
@@ -106,6 +106,22 @@ describe('the map of a board', () => {
     const small = fitted(map, { width: 380, height: 300 }, []);
     expect(small.scale).toBeGreaterThanOrEqual(READABLE);
     expect(small.y).toBe(0);
+  });
+
+  it('under a thumb no terminal is too small to hit, unless both points would not fit otherwise', () => {
+    for (const context of EVERY) {
+      const map = boardMap(context.model);
+      const phone = { width: 366, height: 480 };
+      expect(fitted(map, phone, [], TOUCHABLE).scale).toBeGreaterThanOrEqual(TOUCHABLE);
+      for (const [from, to] of pairsOf(context)) {
+        const { scale } = fitted(map, phone, [from, to], TOUCHABLE);
+        const { scale: forEyes } = fitted(map, phone, [from, to]);
+        expect(scale).withContext(`${from} ${to}`).toBeGreaterThanOrEqual(forEyes);
+        const [a, b] = [terminalAt(map, from), terminalAt(map, to)];
+        if (!a || !b || Math.abs(a.x - b.x) > 200 || Math.abs(a.y - b.y) > 200) continue;
+        expect(scale).withContext(`${from} ${to}`).toBeGreaterThanOrEqual(TOUCHABLE);
+      }
+    }
   });
 
   it('keeps still while both points can be seen and read where it stands', () => {

@@ -24,7 +24,7 @@ import {
 } from '@juxtameter/core';
 import { afterPaint } from '../../shell/after-paint';
 import { ZoomedDrawing } from '../../kit/zoomed-drawing';
-import { fitted, isInSight, neighbour, type Size } from './fit';
+import { fitted, isInSight, neighbour, READABLE, TOUCHABLE, type Size } from './fit';
 import { boardMap, terminalAt, type MapTerminal } from './map-layout';
 import type { GroupView } from './map-views';
 import { TerminalCard } from './terminal-card';
@@ -168,15 +168,20 @@ export class BoardMapView {
   private keepInSight(): void {
     const { from, to } = this.points();
     const { x, y, k } = this.drawing.transform();
-    if (!isInSight(this.map(), this.window, { scale: k, x, y }, [from, to])) this.showPoints();
+    if (!isInSight(this.map(), this.window, { scale: k, x, y }, [from, to], this.least())) this.showPoints();
   }
 
   /** The lit points, and as much around them as can be read. */
   protected showPoints(): void {
     if (this.window.width === 0 || this.window.height === 0) return;
     const { from, to } = this.points();
-    const { scale, x, y } = fitted(this.map(), this.window, [from, to]);
+    const { scale, x, y } = fitted(this.map(), this.window, [from, to], this.least());
     this.drawing.place(x, y, scale);
+  }
+
+  /** A mouse hits what the eye can read; a thumb needs more. */
+  private least(): number {
+    return matchMedia('(pointer: coarse)').matches ? TOUCHABLE : READABLE;
   }
 
   protected zoomBy(factor: number): void {

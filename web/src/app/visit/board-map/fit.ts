@@ -14,25 +14,34 @@ export interface Placing {
 
 /** Under this scale the names of colours are too small to read at arm's length. */
 export const READABLE = 0.8;
+/** From this scale on a wet thumb hits the terminal that is meant. */
+export const TOUCHABLE = 1;
 const CLOSEST = 1.25;
 const MARGIN = 6;
 
 /**
  * The whole map where it can be read whole, else as much of it around the lit points as can; they are never left
  * outside, however small that makes the rest.
+ *
+ * @param least scale under which it is of no use: for eyes, or for a thumb
  */
-export function fitted(map: BoardMap, window: Size, points: readonly (string | undefined)[]): Placing {
+export function fitted(
+  map: BoardMap,
+  window: Size,
+  points: readonly (string | undefined)[],
+  least: number = READABLE,
+): Placing {
   const whole = Math.min(window.width / map.width, window.height / map.height, 1);
   const lit = points.flatMap((point) => terminalAt(map, point) ?? []);
-  if (whole >= READABLE || map.width === 0) return centred(map, window, whole);
+  if (whole >= least || map.width === 0) return centred(map, window, whole);
   if (lit.length === 0) {
-    const scale = Math.min(1, window.width / map.width);
-    return { scale, x: (window.width - map.width * scale) / 2, y: 0 };
+    const scale = least === TOUCHABLE ? TOUCHABLE : Math.min(1, window.width / map.width);
+    return { scale, x: Math.max(0, (window.width - map.width * scale) / 2), y: 0 };
   }
   const box = boundsOf(lit);
   const scale = Math.min(
     CLOSEST,
-    Math.max(READABLE, window.width / map.width),
+    Math.max(least, window.width / map.width),
     (window.width - 2 * MARGIN) / box.width,
     (window.height - 2 * MARGIN) / box.height,
   );
@@ -49,6 +58,7 @@ export function isInSight(
   window: Size,
   { scale, x, y }: Placing,
   points: readonly (string | undefined)[],
+  least: number = READABLE,
 ): boolean {
   const lit = points.flatMap((point) => terminalAt(map, point) ?? []);
   if (lit.length === 0) return true;
@@ -56,7 +66,7 @@ export function isInSight(
   const [left, top] = [box.x * scale + x, box.y * scale + y];
   const isInside =
     left >= 0 && top >= 0 && left + box.width * scale <= window.width && top + box.height * scale <= window.height;
-  return isInside && scale >= Math.min(READABLE, fitted(map, window, points).scale);
+  return isInside && scale >= Math.min(least, fitted(map, window, points, least).scale);
 }
 
 function centred(map: BoardMap, window: Size, scale: number): Placing {
