@@ -29,7 +29,7 @@ export const meterProven: EventKind<MeterProven> = {
     const told = { ...known, ...changedConditions(known, sets, event, proven) };
     return moved(context, withOutcome(told, event.step, 'within', { id: event.id }), event.next);
   },
-  supplies: (_context, _state, { step }) => suppliesOfStep(step),
+  supplies: (_context, _state, { event, step }) => (event.next === undefined ? [] : suppliesOfStep(step)),
   /** A meter that shows nothing on a live source was no witness of what it read before. */
   disturbsProof: ({ shows }, isTakenBack) => shows === 'nothing' && !isTakenBack,
   words: (_context, _state, { event }) => ({

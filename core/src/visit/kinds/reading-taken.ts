@@ -12,7 +12,7 @@ import {
   type RecordedExpectation,
   type VisitContext,
 } from '../record';
-import { suppliesOfStep } from '../safety';
+import { suppliesOfOutcomes } from '../safety';
 import { conditionWords } from '../walking';
 import { afterMeasured } from './after-measured';
 import { dotted, spoken } from './words';
@@ -58,7 +58,7 @@ export const readingTaken: EventKind<ReadingTaken> = {
     if (step === undefined || next === undefined) return state;
     return afterMeasured(context, state, { ...event, step, next }, measuredOutcome(event));
   },
-  supplies: (_context, _state, { step }) => suppliesOfStep(step),
+  supplies: (_context, _state, { event, step }) => (event.next === undefined ? [] : suppliesOfOutcomes(step)),
   disturbsProof: () => false,
   fallsWith: ({ adopts }) => adopts,
   words(context, _state, line) {

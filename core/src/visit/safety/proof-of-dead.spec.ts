@@ -146,6 +146,37 @@ describe('a proof of dead', () => {
     );
   });
 
+  it('is none any more when any one of its readings is taken back after its end', () => {
+    fc.assert(
+      fc.property(fc.nat(WHOLE.length - 1), (index) => {
+        const visit = atProof();
+        const read = WHOLE.map((text) => visit.read(text));
+        expect(isDead(visit)).toBeTrue();
+        visit.log({ type: 'retracted', event: read[index]?.id ?? '' });
+        expect(isDead(visit)).toBeFalse();
+        expect(Object.values(visit.state.conditions.supplies ?? {})).not.toContain('on');
+      }),
+    );
+  });
+
+  it('loses nothing but its reading when a digit was mistyped: the supplies stay locked and off as they were logged', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: WHOLE.length - 1 }), fc.constantFrom('0.1', '230', '11'), (count, last) => {
+        const visit = atProof();
+        const before = visit.state.conditions.supplies;
+        WHOLE.slice(0, count - 1).forEach((text) => visit.read(text));
+        const stood = visit.state.step;
+        const wrong = visit.read(count <= 2 || count > 14 ? '231' : last);
+        visit.log({ type: 'retracted', event: wrong.id });
+        expect(visit.state.conditions.supplies).toEqual(before);
+        expect(visit.state.step).toBe(stood);
+        // And the proof goes on from there, to its end.
+        WHOLE.slice(tasksDone(visit)).forEach((text) => visit.read(text));
+        expect(isDead(visit)).toBeTrue();
+      }),
+    );
+  });
+
   it('is none while the last reading of any of its pairs is a live one, however often it was read as nothing', () => {
     fc.assert(
       fc.property(fc.nat(11), fc.constantFrom('wrong', 'undecided', 'high'), (pair, verdict) => {

@@ -78,3 +78,14 @@ export function madeUnknown(state: VisitState, supplies: readonly string[]): Vis
 export function proofsRevoked(state: VisitState): VisitState {
   return { ...state, conditions: { ...state.conditions, supplies: unwatched(state.conditions.supplies ?? {}) } };
 }
+
+/**
+ * Supplies that an outcome of a measurement changes. Readings of a proof of dead change none: they prove nothing alone,
+ * nobody's hands moved, and what one said of the supply is gone with it.
+ */
+export function suppliesOfOutcomes(step: WalkableStep | undefined): readonly string[] {
+  if (step?.kind !== 'measurement') return [];
+  return Object.values(step.sets ?? {}).flatMap(({ supplies = {} }) =>
+    Object.keys(supplies).filter((id) => supplies[id] !== 'proven-dead'),
+  );
+}
