@@ -23,7 +23,7 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await expect(page.locator('jx-saved-state')).toContainText('Saved on server');
 
   await page.getByRole('link', { name: 'Report' }).first().click();
-  await expect(page.getByRole('heading', { name: 'Mist line 2 · Mist-line pump panel' })).toBeVisible();
+  await expect(page.locator('article .name')).toHaveText('Mist line 2 · Mist-line pump panel');
   await expect(page.getByText('Float switch FS1, stuck open')).toBeVisible();
   await expect(page.getByRole('row', { name: /Volts across the float switch FS1/ })).toContainText('high');
   const [csv] = await Promise.all([

@@ -20,6 +20,22 @@ const atProof = (): VisitDriver => new VisitDriver().open().act().answer('nothin
 /** What a whole proof types, in order: the meter, every pair AC and DC, the meter. */
 const WHOLE = ['231', '9.1', ...Array.from({ length: 12 }, () => '0.1'), '230', '-9.1'];
 
+/** The check of the meter that ends a proof, logged as it stands. */
+function checkMeterLast(visit: VisitDriver): void {
+  const reading = value(9.1);
+  const { step } = visit.state;
+  visit.log({
+    type: 'meter-proven',
+    step,
+    when: 'after',
+    current: 'dc',
+    text: '9.1',
+    reading,
+    shows: 'live',
+    next: 'look',
+  });
+}
+
 const isDead = ({ state }: VisitDriver): boolean =>
   Object.values(state.conditions.supplies ?? {}).includes('proven-dead');
 
@@ -131,16 +147,7 @@ describe('a proof of dead', () => {
         const read = WHOLE.slice(0, -1).map((text) => visit.read(text));
         visit.log({ type: 'retracted', event: read[index]?.id ?? '' });
         // What is typed next goes to the task that is open again, not to the end.
-        visit.log({
-          type: 'meter-proven',
-          step: visit.state.step,
-          when: 'after',
-          current: 'dc',
-          text: '9.1',
-          reading: value(9.1),
-          shows: 'live',
-          next: 'look',
-        });
+        checkMeterLast(visit);
         expect(isDead(visit)).toBeFalse();
       }),
     );
@@ -190,16 +197,7 @@ describe('a proof of dead', () => {
           text: '230',
           judgement: { ...before.judgement, verdict: verdict as 'high' },
         });
-        visit.log({
-          type: 'meter-proven',
-          step: visit.state.step,
-          when: 'after',
-          current: 'dc',
-          text: '9.1',
-          reading: value(9.1),
-          shows: 'live',
-          next: 'look',
-        });
+        checkMeterLast(visit);
         expect(isDead(visit)).toBeFalse();
       }),
     );

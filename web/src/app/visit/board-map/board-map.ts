@@ -22,6 +22,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import { chainImplied, IMPLIED_WORDS } from '../view/chain-implied';
 import { afterPaint } from '../../shell/after-paint';
 import { ZoomedDrawing } from '../../kit/zoomed-drawing';
 import { fitted, isInSight, neighbour, READABLE, TOUCHABLE, type Size } from './fit';
@@ -90,15 +91,18 @@ export class BoardMapView {
   /** Every terminal as it looks now; one that looks as before is the same one, and is not drawn anew. */
   private readonly terminals = linkedSignal<Looks, ReadonlyMap<string, TerminalView>>({
     source: () => ({ context: this.context(), visit: this.visit(), ...this.probed() }),
-    computation: ({ context, visit, a, b, measured }, before) =>
-      new Map(
+    computation: ({ context, visit, a, b, measured }, before) => {
+      const implied = chainImplied(context, visit);
+      return new Map(
         [...this.map().terminals].map(([address, terminal]) => {
           const probe: Probe | undefined = address === a ? 'A' : address === b ? 'B' : undefined;
-          const view = terminalView(context, visit, terminal, probe, probe && leadSign(measured, probe));
+          const sign = probe && leadSign(measured, probe);
+          const view = terminalView(context, visit, terminal, probe, sign, implied.get(address));
           const known = before?.source.context === context ? before.value.get(address) : undefined;
           return [address, known && looksSame(known, view) ? known : view];
         }),
-      ),
+      );
+    },
   });
   private readonly probed = computed(
     () => {
@@ -250,7 +254,7 @@ export class BoardMapView {
     if (!isIn) this.drawing.centre(x, y + 20);
   }
 
-  protected spoken({ name, signal: said, wireViews, probe, last }: TerminalView): string {
+  protected spoken({ name, signal: said, wireViews, probe, last, implied }: TerminalView): string {
     const wires = [...new Set(wireViews.map(({ colour }) => colour))].filter(Boolean).join(' and ');
     return [
       probe === undefined ? '' : `Probe ${probe}.`,
@@ -258,6 +262,7 @@ export class BoardMapView {
       said === '' ? '' : `${said}.`,
       wires === '' ? '' : `Wire ${wires}.`,
       last ? `Last read ${last.value}, ${verdictWord(last.verdict)}.` : '',
+      implied ? `${IMPLIED_WORDS[implied]}.` : '',
     ]
       .filter(Boolean)
       .join(' ');

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { Button } from '../../kit/button';
 import { conditionWords, terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 import { verdictColour } from '../../juxta/verdict-colour';
+import { IMPLIED_WORDS } from '../view/chain-implied';
 import { readingsByTerminal, type TerminalView } from './terminal-view';
 import { WIRE_COLOURS, wirePaint } from './wire-paint';
 import { VerdictWord } from '../../juxta/verdict-word';
@@ -49,6 +50,9 @@ const SHOWN = 3;
             }
           </div>
         }
+      }
+      @if (terminal().implied; as what) {
+        <p class="small soft">Along the chain: {{ implied[what] }}.</p>
       }
       @for (reading of readings(); track reading.id) {
         <p class="small">
@@ -123,6 +127,7 @@ export class TerminalCard {
   readonly taken = output();
   readonly closed = output();
   protected readonly paint = wirePaint;
+  protected readonly implied = IMPLIED_WORDS;
   protected readonly colourOf = verdictColour;
   protected readonly colours = WIRE_COLOURS;
   /** The wire whose colour is being noted. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { verdictColour } from '../../juxta/verdict-colour';
+import { IMPLIED_WORDS } from '../view/chain-implied';
 import type { GroupView } from './map-views';
 import type { TerminalView } from './terminal-view';
 import { wirePaint } from './wire-paint';
@@ -37,6 +38,8 @@ import { wirePaint } from './wire-paint';
                 }
                 @if (terminal.last; as last) {
                   <span class="small mono" [style.color]="colourOf(last.verdict)">{{ last.value }}</span>
+                } @else if (terminal.implied) {
+                  <span class="small soft">{{ implied[terminal.implied] }}</span>
                 }
               </button>
             </li>
@@ -109,5 +112,6 @@ export class TerminalList {
   readonly picked = input<string>();
   readonly chosen = output<TerminalView['address']>();
   protected readonly paint = wirePaint;
+  protected readonly implied = IMPLIED_WORDS;
   protected readonly colourOf = verdictColour;
 }

@@ -52,6 +52,10 @@ import type { TerminalView } from './terminal-view';
       } @else {
         <svg:rect class="other" x="-12" y="27.5" width="24" height="6" rx="3" [attr.stroke]="colour()" />
       }
+    } @else if (terminal().implied === 'alive') {
+      <svg:rect class="implied alive" x="-12" y="27.5" width="24" height="6" rx="3" />
+    } @else if (terminal().implied === 'dead') {
+      <svg:path class="implied dead" d="M-13 31h26" />
     } @else {
       <svg:circle class="screw" cx="0" cy="30" r="5" />
       <svg:path class="screw" d="M-4 30h8" />
@@ -99,6 +103,18 @@ import type { TerminalView } from './terminal-view';
     .other {
       fill: none;
       stroke-width: 2;
+    }
+    // It follows, and nobody read it: broken lines.
+    .implied {
+      fill: none;
+      stroke-width: 2;
+      stroke-dasharray: 4 3;
+    }
+    .alive {
+      stroke: var(--within);
+    }
+    .dead {
+      stroke: var(--absent);
     }
     .screw {
       fill: none;

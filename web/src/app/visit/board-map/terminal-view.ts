@@ -9,6 +9,7 @@ import {
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
+import type { Implied } from '../view/chain-implied';
 import type { MapTerminal } from './map-layout';
 
 export type Probe = 'A' | 'B';
@@ -81,6 +82,8 @@ export interface TerminalView extends MapTerminal {
   /** Of the lead, where the sign matters. */
   readonly sign?: '+' | '−';
   readonly last?: ReadingAt;
+  /** What follows for it from a chain, where it was not read itself. */
+  readonly implied?: Implied;
 }
 
 export function terminalView(
@@ -89,6 +92,7 @@ export function terminalView(
   terminal: MapTerminal,
   probe: Probe | undefined,
   sign?: '+' | '−',
+  implied?: Implied,
 ): TerminalView {
   const last = readingsByTerminal(visit)
     .get(terminal.address)
@@ -98,7 +102,7 @@ export function terminalView(
     wireViews: terminal.wires.map((wire) => wireView(context, visit, wire)),
     ...(probe ? { probe } : {}),
     ...(sign ? { sign } : {}),
-    ...(last ? { last } : {}),
+    ...(last ? { last } : implied ? { implied } : {}),
   };
 }
 
@@ -107,6 +111,7 @@ export function looksSame(one: TerminalView, other: TerminalView): boolean {
   return (
     one.probe === other.probe &&
     one.sign === other.sign &&
+    one.implied === other.implied &&
     one.last?.id === other.last?.id &&
     one.last?.verdict === other.last?.verdict &&
     one.wireViews.every(({ colour }, index) => colour === other.wireViews[index]?.colour)
