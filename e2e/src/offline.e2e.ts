@@ -75,7 +75,7 @@ test('with no server a visit is started, walked, reported and found again from a
   // The file of a unit, its history and the look before the meter need no server either.
   await page.goto(`${server.address}/units/mist-line-3`);
   await expect(page.getByText('history as kept on this device')).toBeVisible();
-  await expect(page.getByText('Float switch stayed open again.')).toBeVisible();
+  await expect(page.getByText('Found: Float switch stayed open again.')).toBeVisible();
   await page.getByRole('link', { name: 'Start a visit here' }).click();
   await page.getByRole('button', { name: /Pre-checks/ }).click();
   await expect(page.locator('jx-look-page')).toContainText('History as this device keeps it');
