@@ -5,7 +5,7 @@ import { catchError, from, map, of, switchMap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';
 import { LocalStore } from '../local/local-store';
-import { fetchKind, fetchMeters } from '../start/fetch-pinned';
+import { fetchKind, fetchMeters } from '../api/fetch-documents';
 import { KindActions } from './kind.actions';
 
 /** From the server, or as this device keeps it when there is none in reach. */

@@ -13,7 +13,7 @@ import { toStorageProblem } from '../local/storage-problem';
 import { SyncActions } from '../sync/sync.actions';
 import { EventStamp } from '../visit/event-stamp';
 import { StartActions, type StartChoice } from './start.actions';
-import { fetchMeters, fetchPinned } from './fetch-pinned';
+import { fetchMeters, fetchPinned } from '../api/fetch-documents';
 import { freeDocuments, withChart } from './free-documents';
 
 const NOT_KEPT: ApiProblem = {

@@ -8,7 +8,7 @@ import {
 } from '@juxtameter/contract';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
 import { forkJoin, map, of, switchMap, type Observable } from 'rxjs';
-import type { Api } from '../api/api';
+import type { Api } from './api';
 
 /** Every meter on file, from the server. */
 export function fetchMeters(api: Api): Observable<readonly MeterDocument[]> {
