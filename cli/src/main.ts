@@ -69,7 +69,8 @@ function commands(console: Console, done: (code: number) => void): Command {
   program
     .command('restore')
     .description('a backup into an empty data folder or database')
-    .argument('<file>', 'the zip file');
+    .argument('<file>', 'the zip file')
+    .option('--as-it-is', 'take logs that this product would not have taken');
   return program;
 }
 

@@ -1,4 +1,5 @@
 import {
+  closingUndoneWords,
   isFreeUnitModel,
   isFreeVisit,
   openBypasses,
@@ -36,6 +37,7 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
 
 function waitsFor(context: VisitContext, state: VisitState): string {
   if (state.closed) return 'Closed';
+  if (state.closingUndone) return closingUndoneWords(state.closingUndone);
   const open = openBypasses(state);
   const step = stepOf(context, state, state.step);
   if (state.procedure === undefined && !state.closed && state.findings.length === 0 && open.length === 0)

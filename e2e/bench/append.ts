@@ -4,7 +4,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { v7 as uuid } from 'uuid';
 import type { VisitEvent } from '@juxtameter/core';
 import { serverProcess, type ServerProcess } from '../../server/src/testing/server-process';
-import { eventMaker, scratchFolder, seededFolder } from '../../server/src/testing/test-server';
+import { eventMaker, OPENING, scratchFolder, seededFolder } from '../../server/src/testing/test-server';
 import { median, percentile, short, type Benchmark, type Row } from './row';
 
 const SINGLE = 1500;
@@ -109,6 +109,7 @@ async function newVisit(server: ServerProcess): Promise<(count: number) => reado
   const id = uuid();
   await server.post('/api/visits', { id, unit: 'mist-line-3' });
   const make = eventMaker(id);
+  await server.post(`/api/visits/${id}/events`, { events: [make(OPENING)] });
   return (count) => Array.from({ length: count }, () => make({ type: 'note-added', text: 'streamed' }));
 }
 

@@ -3,7 +3,7 @@ import { request as httpRequest } from 'node:http';
 import { v7 as uuid } from 'uuid';
 import type { EventBody, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
-import { discard, eventMaker, testServer, type TestServer } from './testing/test-server';
+import { discard, eventMaker, OPENING, testServer, type TestServer } from './testing/test-server';
 
 describe('the API', () => {
   let server: TestServer;
@@ -26,12 +26,14 @@ describe('the API', () => {
     const id = uuid();
     const started = await server.request('POST', '/api/visits', { id, unit: 'mist-line-3' });
     expect(started.status).toBe(201);
+    await server.request('POST', `/api/visits/${id}/events`, { events: [eventMaker(id)(OPENING)] });
     return { id, make: eventMaker(id) };
   }
 
+  /** Beside the opening. */
   async function storedIn(visit: string): Promise<number> {
     const { body } = await server.request('GET', `/api/visits/${visit}`);
-    return (body['events'] as unknown as unknown[]).length;
+    return (body['events'] as unknown as unknown[]).length - 1;
   }
 
   const note = (text: string): EventBody => ({ type: 'note-added', text });
@@ -210,7 +212,7 @@ describe('the API', () => {
     const { body } = await server.request('GET', `/api/visits/${id}`);
     expect(
       (body['events'] as unknown as { complaint?: string; text?: string }[]).map((each) => each.complaint ?? each.text),
-    ).toEqual([hostile, hostile]);
+    ).toEqual(['none', hostile, hostile]);
     expect((await server.request('GET', '/api/visits')).status).toBe(200);
   });
 

@@ -1,14 +1,12 @@
 import { createHash } from 'node:crypto';
-import { createWriteStream, existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { pipeline } from 'node:stream/promises';
 import { readDemo } from '@juxtameter/demo';
 import { v7 as uuid } from 'uuid';
-import yauzl from 'yauzl';
-import yazl from 'yazl';
 import { archiveCommand } from './archive-command';
+import { filesOfZip, resummed, zipped } from './testing/archive-files';
 import { startPostgres } from './testing/postgres';
-import { discard, eventMaker, scratchFolder, seededFolder, testServer } from './testing/test-server';
+import { discard, eventMaker, OPENING, scratchFolder, seededFolder, testServer } from './testing/test-server';
 
 describe('backup and restore', () => {
   let folder = '';
@@ -47,7 +45,7 @@ describe('backup and restore', () => {
       expect((await to.request('GET', path)).text).toBe((await from.request('GET', path)).text);
     }
     await Promise.all([from.stop(), to.stop()]);
-    expect(Object.keys(await filesIn(file())).sort()).toContain('manifest.json');
+    expect(Object.keys(await filesOfZip(file())).sort()).toContain('manifest.json');
   });
 
   it('take a backup of a folder whose server is running, with what it stored a moment ago', async () => {
@@ -56,11 +54,11 @@ describe('backup and restore', () => {
     await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
     const make = eventMaker(visit);
     await server.request('POST', `/api/visits/${visit}/events`, {
-      events: [make({ type: 'note-added', text: 'just now' })],
+      events: [make(OPENING), make({ type: 'note-added', text: 'just now' })],
     });
     await run('backup', file(), folder);
     await server.stop();
-    const files = await filesIn(file());
+    const files = await filesOfZip(file());
     expect(files[`visits/${visit}.json`]).toContain('just now');
     const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
     for (const [name, sum] of Object.entries(manifest.files))
@@ -88,7 +86,7 @@ describe('backup and restore', () => {
 
   it('refuse what is no archive, what was changed, and what would unpack without end', async () => {
     await run('backup', file('good.zip'), folder);
-    const good = await filesIn(file('good.zip'));
+    const good = await filesOfZip(file('good.zip'));
     const changed = { ...good, 'sites.json': (good['sites.json'] ?? '').replace('Fernhollow', 'Thornhollow') };
     const unknownFile = { ...good, 'extra.json': '{}' };
     const { 'manifest.json': _manifest, ...withoutManifest } = good;
@@ -120,7 +118,7 @@ describe('backup and restore', () => {
 
   it('leave an empty folder behind when an archive contradicts itself', async () => {
     await run('backup', file('good.zip'), folder);
-    const good = await filesIn(file('good.zip'));
+    const good = await filesOfZip(file('good.zip'));
     const name = Object.keys(good).find((each) => each.startsWith('visits/')) ?? '';
     const visit = JSON.parse(good[name] ?? '') as { events: { seq: number }[] };
     const last = visit.events.at(-1);
@@ -144,7 +142,9 @@ describe('backup and restore', () => {
     );
     await server.stop();
     await run('backup', file('again.zip'), join(scratch, 'b'), url);
-    expect(Object.keys(await filesIn(file('again.zip'))).sort()).toEqual(Object.keys(await filesIn(file())).sort());
+    expect(Object.keys(await filesOfZip(file('again.zip'))).sort()).toEqual(
+      Object.keys(await filesOfZip(file())).sort(),
+    );
     await expectAsync(run('restore', file(), join(scratch, 'd'), url)).toBeRejectedWithError(/has visits already/);
     const standing = await testServer(join(scratch, 'f'), '/nowhere', url);
     await postgres.stop();
@@ -158,45 +158,3 @@ describe('backup and restore', () => {
     );
   });
 });
-
-function zipped(path: string, files: Readonly<Record<string, string>>): Promise<void> {
-  const zip = new yazl.ZipFile();
-  for (const [name, text] of Object.entries(files)) zip.addBuffer(Buffer.from(text), name);
-  zip.end();
-  return pipeline(zip.outputStream, createWriteStream(path));
-}
-
-/** With a manifest that agrees with the files again. */
-function resummed(files: Readonly<Record<string, string>>): Record<string, string> {
-  const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
-  const sums = Object.keys(manifest.files).map((name) => [
-    name,
-    createHash('sha256')
-      .update(files[name] ?? '')
-      .digest('hex'),
-  ]);
-  return { ...files, 'manifest.json': JSON.stringify({ ...manifest, files: Object.fromEntries(sums) }) };
-}
-
-/** Read without our own reader, as anybody would. */
-function filesIn(path: string): Promise<Record<string, string>> {
-  return new Promise((resolve, reject) => {
-    const files: Record<string, string> = {};
-    yauzl.open(path, { lazyEntries: true }, (error, zip) => {
-      if (error) return reject(error);
-      zip.on('end', () => resolve(files));
-      zip.on('entry', (entry: yauzl.Entry) =>
-        zip.openReadStream(entry, (failure, stream) => {
-          if (failure) return reject(failure);
-          const chunks: Buffer[] = [];
-          stream.on('data', (chunk: Buffer) => chunks.push(chunk));
-          stream.on('end', () => {
-            files[entry.fileName] = Buffer.concat(chunks).toString('utf8');
-            zip.readEntry();
-          });
-        }),
-      );
-      zip.readEntry();
-    });
-  });
-}

@@ -5,21 +5,29 @@ import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import { lockFolder, ownerAddress } from './folder-lock';
 import { StartRefused, type Settings } from './settings';
+import type { Trust } from './storage/archive-reader';
 import { loadArchive } from './storage/recovery';
 import { placeArchive, removeDrafts, Storage, verifyArchive, writeVerified } from './storage/storage';
 import { visits } from './database/schema';
 
+/** Restores logs that this product would not have taken, as they are. */
+const AS_IT_IS = '--as-it-is';
+
 export type Print = (line: string) => void;
 
 /**
- * `backup FILE` and `restore FILE`: everything stored, in and out of one open archive.
+ * `backup FILE` and `restore FILE [--as-it-is]`: everything stored, in and out of one open archive.
  * @throws StartRefused with one sentence when it cannot be done; nothing is changed then.
  */
 export async function archiveCommand(args: readonly string[], settings: Settings, print: Print): Promise<void> {
-  const [command, file, ...more] = args;
+  const [command, ...given] = args;
+  const isAsItIs = command === 'restore' && given.includes(AS_IT_IS);
+  const [file, ...more] = isAsItIs ? given.filter((each) => each !== AS_IT_IS) : given;
   if (file === undefined || more.length > 0 || file.startsWith('-'))
     throw new StartRefused(`${command ?? ''} takes one file: npm run -s juxta -- ${command ?? 'backup'} FILE.zip`);
-  await (command === 'restore' ? restore(resolve(file), settings, print) : backup(resolve(file), settings, print));
+  await (command === 'restore'
+    ? restore(resolve(file), settings, isAsItIs ? 'as-it-is' : 'foreign', print)
+    : backup(resolve(file), settings, print));
 }
 
 async function backup(file: string, settings: Settings, print: Print): Promise<void> {
@@ -55,9 +63,9 @@ async function fetchedBackup(address: string): Promise<NodeJS.ReadableStream> {
   return Readable.fromWeb(response.body as ReadableStream);
 }
 
-async function restore(file: string, settings: Settings, print: Print): Promise<void> {
-  await verifyArchive(file, 'foreign');
-  if (settings.databaseUrl === undefined) await restoreFolder(file, settings.dataDir);
+async function restore(file: string, settings: Settings, trust: Trust, print: Print): Promise<void> {
+  await verifyArchive(file, trust);
+  if (settings.databaseUrl === undefined) await restoreFolder(file, settings.dataDir, trust);
   else
     await withStorage(settings, async ({ database }) => {
       const [any] = await database.select({ id: visits.id }).from(visits).limit(1);
@@ -67,7 +75,7 @@ async function restore(file: string, settings: Settings, print: Print): Promise<
   print(`${file} is restored; npm start goes on from it.`);
 }
 
-async function restoreFolder(file: string, dataDir: string): Promise<void> {
+async function restoreFolder(file: string, dataDir: string, trust: Trust): Promise<void> {
   const isEmpty = !existsSync(dataDir) || readdirSync(dataDir).length === 0;
   if (!isEmpty)
     throw new StartRefused(
@@ -75,7 +83,7 @@ async function restoreFolder(file: string, dataDir: string): Promise<void> {
     );
   const lock = await lockFolder(dataDir);
   try {
-    await placeArchive(dataDir, file);
+    await placeArchive(dataDir, file, trust);
     // Builds the database at once: an archive that contradicts itself is found out now, not at the next start.
     await (await Storage.embedded(dataDir)).close();
   } catch (error) {

@@ -3,6 +3,7 @@ import { existsSync, linkSync, mkdirSync, readFileSync, renameSync, rmSync, writ
 import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { bootId } from './boot-id';
+import { keepPrivate } from './private-folder';
 import { StartRefused } from './settings';
 
 /** Exclusive ownership of a data folder: two owners would lose rows or make it unopenable. */
@@ -71,7 +72,8 @@ function makeFolder(folder: string): void {
   try {
     // Node's recursive form never returns where the system answers "no such file" to a plain mkdir, as below /proc.
     if (existsSync(dirname(folder))) makeOne(folder);
-    else mkdirSync(folder, { recursive: true });
+    else mkdirSync(folder, { recursive: true, mode: 0o700 });
+    keepPrivate(folder);
     const probe = join(folder, `.write-${randomUUID()}`);
     writeFileSync(probe, '');
     rmSync(probe);
@@ -83,7 +85,7 @@ function makeFolder(folder: string): void {
 }
 
 function makeOne(folder: string): void {
-  if (!existsSync(folder)) mkdirSync(folder);
+  if (!existsSync(folder)) mkdirSync(folder, { mode: 0o700 });
 }
 
 /** A hard link fails when the target exists: the only step that decides who wins. */

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { readDemo } from '@juxtameter/demo';
 import { startServer, type RunningServer } from './start-server';
-import { discard, eventMaker, scratchFolder, testServer, type TestServer } from './testing/test-server';
+import { discard, eventMaker, OPENING, scratchFolder, testServer, type TestServer } from './testing/test-server';
 
 describe('what is let in and what is given away', () => {
   let server: TestServer;
@@ -122,6 +122,7 @@ describe('what is let in and what is given away', () => {
     await server.request('POST', '/api/visits', { id, unit: 'mist-line-3' });
     const make = eventMaker(id);
     const formulas = ['=1+1', '+1+1', '-1+A1', '@SUM(A1)', '\t=1', '=cmd|calc', '-2 -3', '-1 =A1'];
+    await server.request('POST', `/api/visits/${id}/events`, { events: [eventMaker(id)(OPENING)] });
     const events = formulas.map((text) =>
       make({
         type: 'reading-taken',

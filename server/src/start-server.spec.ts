@@ -5,7 +5,7 @@ import { once } from 'node:events';
 import { v7 as uuid } from 'uuid';
 import { readSettings, StartRefused } from './settings';
 import { startServer } from './start-server';
-import { discard, eventMaker, seededFolder, testServer } from './testing/test-server';
+import { discard, eventMaker, OPENING, seededFolder, testServer } from './testing/test-server';
 
 describe('the settings', () => {
   it('default to loopback, port 4310 and the data folder', () => {
@@ -57,6 +57,7 @@ describe('the server', () => {
         body: JSON.stringify(body),
       });
     expect((await post('/api/visits', { id: visit, unit: 'mist-line-3' })).status).toBe(201);
+    await post(`/api/visits/${visit}/events`, { events: [make(OPENING)] });
     for (let count = 0; count < 20; count += 1) {
       expect(
         (await post(`/api/visits/${visit}/events`, { events: [make({ type: 'note-added', text: `note ${count}` })] }))
@@ -67,7 +68,7 @@ describe('the server', () => {
     await once(child, 'exit');
     const again = await testServer(folder);
     const { body } = await again.request('GET', `/api/visits/${visit}`);
-    expect((body['events'] as unknown as { text: string }[]).map((event) => event.text)).toEqual(
+    expect((body['events'] as unknown as { text?: string }[]).flatMap((event) => event.text ?? [])).toEqual(
       Array.from({ length: 20 }, (_, count) => `note ${count}`),
     );
     await again.stop();

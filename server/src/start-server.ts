@@ -3,9 +3,11 @@ import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import type { DemoData } from '@juxtameter/demo';
 import { lockFolder } from './folder-lock';
+import { describedError } from './http/described-error';
 import { createApp } from './http/app';
 import { seedWhenEmpty } from './seed';
 import { StartRefused, type Settings } from './settings';
+import { isOfTheDisk } from './storage/disk-room';
 import { removeDrafts, Storage } from './storage/storage';
 import { LibraryStore } from './store/library-store';
 import { VisitStore } from './store/visit-store';
@@ -43,7 +45,9 @@ export async function startServer({
     const storage = await openStorage(settings);
     const log = logger(settings.dataDir);
     storage.notices.forEach((notice) => log.warn(notice));
-    storage.onTrouble((error) => log.error({ error }, 'a dump could not be written'));
+    storage.onTrouble((error) =>
+      log.error({ error: describedError(error) }, 'something went wrong beside any request'),
+    );
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
     if (demo) await seedWhenEmpty(demo, library, visits);
@@ -75,8 +79,15 @@ export async function startServer({
   }
 }
 
-function openStorage({ dataDir, databaseUrl }: Settings): Promise<Storage> {
-  return databaseUrl === undefined ? Storage.embedded(dataDir) : Storage.server(databaseUrl);
+async function openStorage({ dataDir, databaseUrl }: Settings): Promise<Storage> {
+  try {
+    return await (databaseUrl === undefined ? Storage.embedded(dataDir) : Storage.server(databaseUrl));
+  } catch (error) {
+    if (error instanceof StartRefused || !isOfTheDisk(error)) throw error;
+    throw new StartRefused(
+      `${dataDir} cannot be written: its disk is full or read only; free some space or set DATA_DIR.`,
+    );
+  }
 }
 
 function listen(server: Server, { host, port }: Settings): Promise<void> {

@@ -34,7 +34,8 @@ function isId(value: string | undefined, context: yup.TestContext): boolean | yu
   });
 }
 
-function isAcceptableId(value: string): boolean {
+/** Letters, digits and a few signs; never the name of what every object has. */
+export function isAcceptableId(value: string): boolean {
   return ID.test(value) && !NEVER_IDS.has(value);
 }
 

@@ -11,6 +11,7 @@ import {
   type RecordedExpectation,
 } from '@juxtameter/core';
 import * as yup from 'yup';
+import { isOnCalendar } from '../calendar';
 import {
   common,
   finite,
@@ -64,7 +65,7 @@ const time = () =>
       .test(
         'time',
         'is not a time; accepted: 2026-11-25T09:07:00.000Z',
-        (value) => new RegExp(TIME).test(value) && !Number.isNaN(Date.parse(value)),
+        (value) => new RegExp(TIME).test(value) && isOnCalendar(value),
       ),
     { form: { name: 'time', what: 'A time in UTC, ISO 8601.', pattern: TIME, examples: ['2026-11-25T09:07:00.000Z'] } },
   );
@@ -76,12 +77,18 @@ const zone = () =>
     form: { name: 'zone', what: 'Hours and minutes ahead of UTC.', pattern: ZONE, examples: ['+01:00', '-05:00'] },
   });
 
+/** As many as the column of the store holds, a PostgreSQL `integer`. */
+const MOST_NUMBERS = 2 ** 31 - 1;
+
+/** Counted further than this, two orders in a row would be the same number. */
+const order = (least: number) => yup.number().integer().min(least).max(Number.MAX_SAFE_INTEGER);
+
 export const envelopeFields: FieldsOf<EventEnvelope> = {
   id: says('Made where it happened; sending it twice stores it once.', uuid7().required()),
   visit: says('The visit it belongs to.', uuid7().required()),
   device: says('One open page; a reload makes a new one.', uuid7().required()),
-  deviceSeq: says('Counts from 1 within the device.', yup.number().integer().min(1).required()),
-  seenSeq: says('Highest order of the server that the device had seen.', yup.number().integer().min(0).required()),
+  deviceSeq: says('Counts from 1 within the device.', yup.number().integer().min(1).max(MOST_NUMBERS).required()),
+  seenSeq: says('Highest order of the server that the device had seen.', order(0).required()),
   at: says('Wall time. Shown, never used to order.', time()),
   zone: says(
     'How far the clock on the wall was ahead of UTC. Every time of the record is shown as that clock did.',
@@ -90,7 +97,7 @@ export const envelopeFields: FieldsOf<EventEnvelope> = {
   monotonic: says("Milliseconds on the device's own clock.", finite().min(0).required()),
   by: says('Who did it, in their own words.', yup.string().max(200).defined()),
   chart: says('The chart that was walked; missing where none was.', id()),
-  seq: says('Order given by the server.', yup.number().integer().min(1)),
+  seq: says('Order given by the server.', order(1)),
 };
 
 /** What every event carries. */

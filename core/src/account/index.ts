@@ -1,4 +1,4 @@
-export { closingWords } from './closing-words';
+export { closingUndoneWords, closingWords } from './closing-words';
 export { evidenceRows, type EvidenceRow, type EvidenceRows } from './evidence-rows';
 export { findingAccounts, type FindingAccount } from './finding-account';
 export { trapName } from './trap-name';

@@ -60,7 +60,7 @@ export interface ToldReading {
 export interface VisitAccount {
   readonly complaint: string;
   readonly closed: boolean;
-  /** How the machine was left, in words; empty where the visit is open or nothing was said. */
+  /** How the machine was left, or over what the closing does not hold; empty where the visit is open or nothing was said. */
   readonly left: string;
   readonly findings: readonly ToldFinding[];
   readonly readings: readonly ToldReading[];

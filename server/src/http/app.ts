@@ -5,6 +5,7 @@ import type { Storage } from '../storage/storage';
 import { ImportStore } from '../store/import-store';
 import type { LibraryStore } from '../store/library-store';
 import type { VisitStore } from '../store/visit-store';
+import { version } from '../../../package.json';
 import { backupRoute } from './backup-route';
 import { BODY_LIMIT, DOCUMENTS_LIMIT, noSuchAddress, problemAnswers } from './errors';
 import { importRoute } from './import-route';
@@ -36,8 +37,11 @@ export function createApp({ storage, library, visits, logger, page }: AppParts):
   // A visit that is begun or brought in carries its documents with it.
   app.use(['/api/visits', '/api/import'], atExactly(express.json({ limit: DOCUMENTS_LIMIT, strict: true })));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }));
-  app.get('/api/health', (_request, response) => {
-    response.json({ status: 'ok', product: 'juxtameter' });
+  app.get('/api/health', async (_request, response) => {
+    const { isWell, ...health } = await storage.health();
+    response
+      .status(isWell ? 200 : 503)
+      .json({ status: isWell ? 'ok' : 'cannot store', product: 'juxtameter', version, ...health });
   });
   app.get('/api/backup', backupRoute(storage));
   app.use('/api', libraryRoutes(library), visitRoutes(visits), importRoute(imports), noSuchAddress);

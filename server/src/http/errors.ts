@@ -1,3 +1,4 @@
+import { describedError } from './described-error';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { RequestProblem } from '../request-problem';
@@ -37,7 +38,7 @@ function asProblem(error: unknown, logger: Logger): RequestProblem {
       'Database out of reach',
       'The PostgreSQL server is out of reach; nothing was stored.',
     );
-  logger.error({ error }, 'unforeseen error');
+  logger.error({ error: describedError(error) }, 'unforeseen error');
   return new RequestProblem(
     500,
     'Internal error',

@@ -2,6 +2,7 @@ import { Router, type Request } from 'express';
 import { lintGeneral, lintPaths, lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
 import { isGeneral } from '@juxtameter/contract';
 import {
+  isAcceptableId,
   meterContract,
   procedureContract,
   siteContract,
@@ -10,11 +11,14 @@ import {
 } from '@juxtameter/contract/check';
 import type { LibraryStore } from '../store/library-store';
 import { bodyAs, pathPart } from './body';
-import { unacceptable } from '../request-problem';
+import { notFound, unacceptable } from '../request-problem';
 
 /** Sites, units and the documents visits are started with. Writes are idempotent: the same content twice is one version. */
 export function libraryRoutes(library: LibraryStore): Router {
   const router = Router();
+  router.param('id', (_request, _response, next, id: string) => {
+    next(isAcceptableId(id) ? undefined : notFound('document by that id'));
+  });
   router.get('/library', async (_request, response) => {
     response.json(await library.library());
   });

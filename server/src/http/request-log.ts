@@ -1,4 +1,4 @@
-import type { RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 
 /** One structured line for every API request. */
@@ -10,7 +10,7 @@ export function requestLog(logger: Logger): RequestHandler {
       logger.info(
         {
           method: request.method,
-          path: request.originalUrl.split('?')[0],
+          path: addressOf(request),
           status: response.statusCode,
           milliseconds: Number(milliseconds.toFixed(1)),
         },
@@ -19,4 +19,15 @@ export function requestLog(logger: Logger): RequestHandler {
     });
     next();
   };
+}
+
+const UUID = /^[0-9a-f-]{36}$/;
+
+/** The address as it is declared, with the id of a visit in its place: other parts of it people may have typed. */
+function addressOf(request: Request): string {
+  const { path } = (request.route ?? {}) as { readonly path?: string };
+  if (path === undefined) return 'no such address';
+  const { id } = request.params;
+  const visit = typeof id === 'string' && UUID.test(id) ? ` ${id}` : '';
+  return `${request.baseUrl}${path}${visit}`;
 }

@@ -40,9 +40,17 @@ export function sameSiteOnly(): RequestHandler {
     if (origin !== undefined && origin !== `http://${host}`) {
       throw new RequestProblem(403, 'Foreign origin', 'Requests from other pages are refused.');
     }
+    // An image or a link of another page carries no origin; the browser tells where it comes from all the same.
+    const site = request.headers['sec-fetch-site'];
+    if (site !== undefined && !OWN_SITES.has(String(site)) && request.path.startsWith('/api')) {
+      throw new RequestProblem(403, 'Foreign origin', 'Requests from other pages are refused.');
+    }
     next();
   };
 }
+
+/** This page, or the address typed by hand. */
+const OWN_SITES: ReadonlySet<string> = new Set(['same-origin', 'none']);
 
 function nameOf(host: string): string {
   return host.replace(/:\d+$/, '');

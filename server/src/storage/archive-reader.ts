@@ -1,32 +1,18 @@
 import { createHash } from 'node:crypto';
 import yauzl from 'yauzl';
 import {
+  lifeProblems,
   visitContract,
   siteFileContract,
   meterContract,
   procedureContract,
   unitModelContract,
 } from '@juxtameter/contract/check';
-import type { SiteFile, VisitDocument } from '@juxtameter/contract';
-import type { Contract } from '@juxtameter/contract/check';
+import { visitContext, type SiteFile, type VisitDocument } from '@juxtameter/contract';
+import type { Contract, FieldProblem } from '@juxtameter/contract/check';
 import { StartRefused } from '../settings';
+import { MANIFEST, manifestProblem, SITES, type ArchiveManifest } from './archive-manifest';
 import type { StoredDocument } from './entry';
-
-/** The list of contents, last file of every archive. */
-export interface ArchiveManifest {
-  readonly format: 'juxtameter/archive';
-  readonly version: 1;
-  readonly createdAt: string;
-  /** The journal's last record that is in the archive. */
-  readonly journalSeq: number;
-  /** SHA-256 of every other file, in hex. */
-  readonly files: Readonly<Record<string, string>>;
-  readonly documents: readonly (Pick<StoredDocument, 'of' | 'version' | 'storedAt'> & { readonly file: string })[];
-  readonly visits: readonly { readonly file: string; readonly createdAt: string }[];
-}
-
-export const MANIFEST = 'manifest.json';
-export const SITES = 'sites.json';
 
 /** Bounds on what is unpacked, in bytes: an archive that claims more is not one of ours. */
 export const ARCHIVE_LIMITS = { file: 256 * 2 ** 20, all: 4 * 2 ** 30, manifest: 64 * 2 ** 20, ratio: 500 } as const;
@@ -34,8 +20,11 @@ export const ARCHIVE_LIMITS = { file: 256 * 2 ** 20, all: 4 * 2 ** 30, manifest:
 /** An archive that cannot be used, said in one sentence. */
 export class ArchiveRefused extends StartRefused {}
 
-/** Our own dump was checked when its rows were stored; a file from anywhere is held against the formats. */
-export type Trust = 'own' | 'foreign';
+/**
+ * Our own dump was checked when its rows were stored. A file from anywhere is held against the formats and, unless
+ * somebody wants it as it is, against the life a visit has.
+ */
+export type Trust = 'own' | 'foreign' | 'as-it-is';
 
 /** Reads single files out of an archive, each checked against the manifest. */
 export class ArchiveReader {
@@ -81,8 +70,13 @@ export class ArchiveReader {
   async visit(file: string): Promise<VisitDocument> {
     const visit = this.checked<VisitDocument>(file, visitContract, await this.json(file));
     const isOrdered = visit.events.every((event) => event.seq !== undefined && event.visit === visit.id);
-    if (isOrdered) return visit;
-    throw refused(this.path, `holds ${file}, whose events lack their order or belong to another visit`);
+    if (!isOrdered) throw refused(this.path, `holds ${file}, whose events lack their order or belong to another visit`);
+    const odd = this.trust === 'foreign' ? oddity(visit) : undefined;
+    if (odd === undefined) return visit;
+    throw refused(
+      this.path,
+      `holds ${file}, where ${odd.path} ${odd.message}; to restore it all the same add --as-it-is`,
+    );
   }
 
   private async json(name: string): Promise<unknown> {
@@ -101,6 +95,12 @@ export class ArchiveReader {
     const { path = '', message = '' } = result.problems[0] ?? {};
     throw refused(this.path, `holds ${name}, which does not fit its format: ${path} ${message}`);
   }
+}
+
+/** The first way in which a log is none that this product would have taken. */
+function oddity({ pinned, events }: VisitDocument): FieldProblem | undefined {
+  const { contradictions, unknown } = lifeProblems(visitContext(pinned), pinned, [], events);
+  return contradictions[0] ?? unknown[0];
 }
 
 function opened(path: string): Promise<yauzl.ZipFile> {
@@ -157,15 +157,9 @@ function parsed(path: string, name: string, bytes: Buffer): unknown {
 }
 
 function parsedManifest(path: string, bytes: Buffer): ArchiveManifest {
-  const manifest = parsed(path, MANIFEST, bytes) as Partial<ArchiveManifest> | null;
-  const isSound =
-    manifest?.format === 'juxtameter/archive' &&
-    manifest.version === 1 &&
-    Number.isSafeInteger(manifest.journalSeq) &&
-    typeof manifest.files === 'object' &&
-    Array.isArray(manifest.documents) &&
-    Array.isArray(manifest.visits);
-  if (!isSound) throw refused(path, `has a ${MANIFEST} that is not one of a Juxtameter archive, version 1`);
+  const manifest = parsed(path, MANIFEST, bytes);
+  const problem = manifestProblem(manifest);
+  if (problem !== undefined) throw refused(path, problem);
   return manifest as ArchiveManifest;
 }
 

@@ -5,7 +5,7 @@ import yazl from 'yazl';
 import type { SiteFile, VisitDocument } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { sites, units, visitEvents, visits } from '../database/schema';
-import { MANIFEST, SITES, type ArchiveManifest } from './archive-reader';
+import { MANIFEST, SITES, type ArchiveManifest } from './archive-manifest';
 import { DOCUMENT_TABLES, type StoredDocument } from './entry';
 
 /** What was stored at one moment; the rest of it never changes, so it can be read while writing goes on. */

@@ -82,7 +82,8 @@ export function carriedOut(records: readonly JournalRecord[]): readonly JournalR
 
 /** The journal that is being written: one line per request, on the disk before anybody is told that it is stored. */
 export class Journal {
-  private failed = false;
+  /** What reached the disk by halves is still there. */
+  private isTorn = false;
 
   private constructor(
     private readonly path: string,
@@ -124,10 +125,10 @@ export class Journal {
 
   /**
    * Adds records and returns their numbers once they are on the disk.
-   * @throws what the disk says; the journal is then as it was, or refuses everything from there on.
+   * @throws what the disk says; the journal is then as it was, or is put right before it takes anything again.
    */
   async append(bodies: readonly JournalBody[]): Promise<readonly number[]> {
-    if (this.failed) throw new Error('The journal could not be written before; start the server anew.');
+    if (this.isTorn) await this.takeBack();
     const numbers = bodies.map((_, index) => this.last + 1 + index);
     const group = this.last + 1;
     const text = bodies.map((body, index) => encodeLine({ journalSeq: group + index, group, ...body })).join('');
@@ -136,7 +137,9 @@ export class Journal {
       await writeAll(this.handle, bytes, this.length);
       await this.handle.datasync();
     } catch (error) {
-      await this.takeBack();
+      this.isTorn = true;
+      // Where that fails as well it is tried again before the next record.
+      await this.takeBack().catch(() => undefined);
       throw error;
     }
     this.length += bytes.length;
@@ -163,12 +166,9 @@ export class Journal {
 
   /** A record that reached the disk by halves must not stand before the next one. */
   private async takeBack(): Promise<void> {
-    try {
-      await this.handle.truncate(this.length);
-      await this.handle.sync();
-    } catch {
-      this.failed = true;
-    }
+    await this.handle.truncate(this.length);
+    await this.handle.sync();
+    this.isTorn = false;
   }
 }
 

@@ -5,9 +5,10 @@ import { eq, sql } from 'drizzle-orm';
 import { openEmbedded, type Database, type OpenDatabase } from '../database/open-database';
 import { storageState, visitEvents, visits } from '../database/schema';
 import { StartRefused } from '../settings';
-import { ArchiveReader } from './archive-reader';
+import { ArchiveReader, ArchiveRefused } from './archive-reader';
 import { applyEntries, DOCUMENT_TABLES, STATE_ROW } from './entry';
 import { carriedOut, type JournalContent } from './journal';
+import { isRefusedForGood, keptAside, type RefusedRecord } from './refused-record';
 import type { JournalRecord } from './journal-record';
 
 /** Where everything of a data folder lies. */
@@ -43,9 +44,9 @@ export async function recoverDatabase(
 ): Promise<Recovered> {
   const hasFolder = existsSync(paths.database);
   const opened = hasFolder && doubt === undefined ? await openTrusted(paths, journal) : (doubt ?? 'missing');
-  if (typeof opened !== 'string') return caughtUp(opened.open, opened.appliedSeq, journal?.records ?? [], []);
+  if (typeof opened !== 'string') return caughtUp(paths, opened.open, opened.appliedSeq, journal?.records ?? [], []);
   if (!hasFolder && !journal && !existsSync(paths.dump))
-    return caughtUp(await created(paths, () => Promise.resolve()), 0, [], []);
+    return caughtUp(paths, await created(paths, () => Promise.resolve()), 0, [], []);
   if (!journal && !existsSync(paths.dump))
     throw new StartRefused(
       `${paths.database} cannot be used (${opened}), and there is neither a journal nor a dump to rebuild it from. ` +
@@ -107,7 +108,7 @@ async function rebuilt(paths: StoragePaths, journal: JournalContent | undefined,
       );
   });
   const records = (journal?.records ?? []).filter((record) => record.journalSeq > dumped);
-  return caughtUp(open, dumped, records, [notice]);
+  return caughtUp(paths, open, dumped, records, [notice]);
 }
 
 /** A new database, put in place only once it is complete: a start that is killed leaves none that looks whole. */
@@ -126,21 +127,31 @@ async function created(paths: StoragePaths, fill: (database: Database) => Promis
 
 /** Carries out what the journal holds and the database has not done yet. */
 async function caughtUp(
+  paths: StoragePaths,
   open: OpenDatabase,
   appliedSeq: number,
   records: readonly JournalRecord[],
   notices: readonly string[],
 ): Promise<Recovered> {
   const missing = carriedOut(records).filter((record) => record.journalSeq > appliedSeq);
+  const refused: RefusedRecord[] = [];
   for (const record of missing) {
     if (!('entries' in record)) continue;
-    await open.database.transaction(async (transaction) => {
-      await applyEntries(transaction, record.entries, record.journalSeq);
-    });
+    try {
+      await open.database.transaction(async (transaction) => {
+        await applyEntries(transaction, record.entries, record.journalSeq);
+      });
+    } catch (error) {
+      // Only what the rows themselves contradict: a full disk or a lost connection says nothing about the record.
+      if (!isRefusedForGood(error)) throw error;
+      refused.push({ record, why: firstLine(error) });
+    }
   }
   const last = records.at(-1)?.journalSeq ?? appliedSeq;
-  const caught = missing.length > 0 ? [`${missing.length} stored requests were carried over from the journal.`] : [];
-  return { open, appliedSeq: Math.max(appliedSeq, last), notices: [...notices, ...caught] };
+  const count = missing.length - refused.length;
+  const caught = count > 0 ? [`${count} stored requests were carried over from the journal.`] : [];
+  const aside = await keptAside(paths.setAside, refused);
+  return { open, appliedSeq: Math.max(appliedSeq, last), notices: [...notices, ...caught, ...aside] };
 }
 
 /** Puts the contents of an archive into an empty database, whole or not at all. Returns its last journal record. */
@@ -164,6 +175,9 @@ export async function loadArchive(database: Database, path: string): Promise<num
       }
     });
     return archive.manifest.journalSeq;
+  } catch (error) {
+    if (!isRefusedForGood(error)) throw error;
+    throw new ArchiveRefused(`${path} contradicts itself: ${firstLine(error)}. Nothing was changed.`);
   } finally {
     archive.close();
   }

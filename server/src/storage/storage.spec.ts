@@ -13,7 +13,7 @@ import {
 import { join } from 'node:path';
 import { readDemo } from '@juxtameter/demo';
 import { v7 as uuid } from 'uuid';
-import { discard, eventMaker, seededFolder, testServer } from '../testing/test-server';
+import { discard, eventMaker, OPENING, seededFolder, testServer } from '../testing/test-server';
 import { killRound } from '../testing/kill-round';
 
 const journalOf = (folder: string): string => join(folder, 'journal.ndjson');
@@ -27,7 +27,9 @@ async function folderWithNotes(
 ): Promise<{ folder: string; visit: string }> {
   const server = await testServer(folder);
   const make = eventMaker(visit);
-  await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+  const started = await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+  if ((started.body['events'] as unknown as unknown[]).length === 0)
+    await server.request('POST', `/api/visits/${visit}/events`, { events: [make(OPENING)] });
   for (const text of notes) {
     const { status } = await server.request('POST', `/api/visits/${visit}/events`, {
       events: [make({ type: 'note-added', text })],
@@ -49,10 +51,10 @@ async function whatIsThere(folder: string, visit: string): Promise<Found> {
   const server = await testServer(folder);
   const { body } = await server.request('GET', `/api/visits/${visit}`);
   const all = await server.request('GET', '/api/visits');
-  const events = (body['events'] ?? []) as unknown as { text: string; seq: number }[];
+  const events = (body['events'] ?? []) as unknown as { text?: string; seq: number }[];
   await server.stop();
   return {
-    notes: events.map((event) => event.text),
+    notes: events.flatMap((event) => event.text ?? []),
     orders: events.map((event) => event.seq),
     notices: server.notices,
     visits: (all.body as unknown as unknown[]).length,

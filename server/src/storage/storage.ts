@@ -4,11 +4,14 @@ import { open as openFile, readdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { setTimeout as wait } from 'node:timers/promises';
+import { sql } from 'drizzle-orm';
 import { bootId } from '../boot-id';
 import { openServer, type Database, type OpenDatabase } from '../database/open-database';
 import { storageState } from '../database/schema';
+import { StartRefused } from '../settings';
 import { ArchiveReader, type Trust } from './archive-reader';
 import { archiveStream, momentOf } from './archive-writer';
+import { DiskRoom, RESERVE } from './disk-room';
 import { STATE_ROW } from './entry';
 import { Journal, readJournal, replaceFile, syncFolder } from './journal';
 import { recoverDatabase, storagePaths, type StoragePaths } from './recovery';
@@ -16,6 +19,15 @@ import { Writer } from './writer';
 
 /** A journal longer than this, in bytes, is replaced by a dump. */
 const LONGEST_JOURNAL = 16 * 2 ** 20;
+
+/** Whether anything can be stored, and what it is stored to, in words. */
+export interface StorageHealth {
+  readonly isWell: boolean;
+  readonly database: string;
+  readonly disk: string;
+  readonly freeBytes?: number;
+  readonly journal: string;
+}
 
 /** Everything that is stored, and the one way to change it. */
 export class Storage {
@@ -28,6 +40,7 @@ export class Storage {
     private readonly open: OpenDatabase,
     private readonly journal: Journal | undefined,
     private readonly paths: StoragePaths | undefined,
+    private readonly room: DiskRoom | undefined,
     /** What was mended at the start, for the log. */
     readonly notices: readonly string[],
   ) {
@@ -38,7 +51,8 @@ export class Storage {
       journal,
       forget,
       // A dump that fails changes nothing: the journal goes on, and the next request tries again.
-      () => void this.compactWhenLong().catch((error: unknown) => this.reporters.forEach((report) => report(error))),
+      () => void this.compactWhenLong().catch((error: unknown) => this.reportTrouble(error)),
+      room,
     );
   }
 
@@ -59,14 +73,19 @@ export class Storage {
   /** Opens the embedded database of a locked data folder. @throws StartRefused when it cannot be made whole. */
   static async embedded(dataDir: string): Promise<Storage> {
     const paths = storagePaths(dataDir);
+    const room = new DiskRoom(dataDir);
+    if (room.isFull)
+      throw new StartRefused(
+        `The disk of ${dataDir} has less than ${RESERVE / 2 ** 20} MB left, which the database needs to open; free some space or set DATA_DIR.`,
+      );
     const content = readJournal(paths.journal);
     const { open, appliedSeq, notices } = await recoverDatabase(paths, content, doubtOf(paths));
     try {
       const isBehind = content && content.header.after + content.records.length < appliedSeq;
       const journal = content && !isBehind ? await Journal.resume(paths.journal, content) : undefined;
       const storage = journal
-        ? new Storage(open, journal, paths, notices)
-        : await this.withNewJournal(open, paths, appliedSeq, notices, isBehind === true || appliedSeq > 0);
+        ? new Storage(open, journal, paths, room, notices)
+        : await this.withNewJournal(open, paths, room, appliedSeq, notices, isBehind === true || appliedSeq > 0);
       await storage.adopt(appliedSeq);
       await replaceFile(paths.session, JSON.stringify({ boot: bootId(), closed: false }));
       await storage.compactWhenLong();
@@ -79,7 +98,7 @@ export class Storage {
 
   /** Uses a PostgreSQL server, which keeps its own journal. @throws StartRefused when it cannot be used. */
   static async server(url: string): Promise<Storage> {
-    return new Storage(await openServer(url), undefined, undefined, []);
+    return new Storage(await openServer(url), undefined, undefined, undefined, []);
   }
 
   /** Everything stored at this moment as a zip file. */
@@ -88,28 +107,62 @@ export class Storage {
     return archiveStream(this.database, moment, new Date());
   }
 
+  /** How well everything is that is stored to; asked by whoever watches over the server. */
+  async health(): Promise<StorageHealth> {
+    const { room } = this;
+    const database = await this.database.execute(sql`select 1`).then(
+      () => true,
+      () => false,
+    );
+    const disk = room ? await room.takesFiles() : true;
+    return {
+      isWell: database && disk && this.open.ownership?.isHeld !== false,
+      database: database ? 'answers' : 'does not answer',
+      disk: !room ? 'of the database server' : disk ? 'takes files' : 'takes nothing',
+      ...(room?.free === undefined ? {} : { freeBytes: room.free }),
+      journal: this.journal
+        ? `${this.journal.bytes} bytes, last record ${this.journal.lastSeq}`
+        : 'of the database server',
+    };
+  }
+
   async close(): Promise<void> {
     await this.compacting;
     await this.writer.whileIdle(() => Promise.resolve());
-    await this.open.close();
+    const isClosed = await this.open.close().then(
+      () => true,
+      (error: unknown) => this.reportTrouble(error),
+    );
     if (!this.journal || !this.paths) return;
     await this.journal.close();
-    // The database itself syncs nothing: without this a power cut soon after would undo what it wrote.
-    await syncTree(this.paths.database);
-    await replaceFile(this.paths.session, JSON.stringify({ boot: bootId(), closed: true }));
+    if (!isClosed) return;
+    try {
+      // The database itself syncs nothing: without this a power cut soon after would undo what it wrote.
+      await syncTree(this.paths.database);
+      await replaceFile(this.paths.session, JSON.stringify({ boot: bootId(), closed: true }));
+    } catch (error) {
+      // Not noted as closed: the next start does not trust the folder where it has reason not to.
+      this.reportTrouble(error);
+    }
+  }
+
+  private reportTrouble(error: unknown): false {
+    this.reporters.forEach((report) => report(error));
+    return false;
   }
 
   /** A database without a journal, or ahead of what is left of it, gets a new one that begins with a dump of it. */
   private static async withNewJournal(
     open: OpenDatabase,
     paths: StoragePaths,
+    room: DiskRoom,
     appliedSeq: number,
     notices: readonly string[],
     isLost: boolean,
   ): Promise<Storage> {
     const lost = 'The journal lacked what the database has; it was begun anew behind a dump of the database.';
     const journal = await Journal.begin(paths.journal, randomUUID(), appliedSeq);
-    const storage = new Storage(open, journal, paths, isLost ? [...notices, lost] : notices);
+    const storage = new Storage(open, journal, paths, room, isLost ? [...notices, lost] : notices);
     if (isLost) await storage.dump();
     return storage;
   }
@@ -135,7 +188,11 @@ export class Storage {
     const { paths } = this;
     if (!paths) throw new Error('A PostgreSQL server keeps its own dumps.');
     const draft = `${paths.dump}.new`;
-    const journalSeq = await writeVerified(await this.backup(), draft);
+    const journalSeq = await writeVerified(await this.backup(), draft).catch(async (error: unknown) => {
+      // Half a dump takes the room that requests need.
+      await rm(draft, { force: true });
+      throw error;
+    });
     await rename(draft, paths.dump);
     await syncFolder(dirname(paths.dump));
     return journalSeq;
@@ -169,9 +226,9 @@ export async function verifyArchive(path: string, trust: Trust): Promise<number>
 }
 
 /** Puts a verified archive into an empty data folder, as the dump the next start builds its database from. */
-export async function placeArchive(dataDir: string, archive: string): Promise<void> {
+export async function placeArchive(dataDir: string, archive: string, trust: Trust): Promise<void> {
   const paths = storagePaths(dataDir);
-  const journalSeq = await verifyArchive(archive, 'foreign');
+  const journalSeq = await verifyArchive(archive, trust);
   await replaceFile(paths.dump, readFileSync(archive));
   await Journal.begin(paths.journal, randomUUID(), journalSeq).then((journal) => journal.close());
 }

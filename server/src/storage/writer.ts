@@ -1,8 +1,10 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import type { Database, OpenDatabase } from '../database/open-database';
 import { conflict, RequestProblem } from '../request-problem';
+import { isOfTheDisk, storageFull, type DiskRoom } from './disk-room';
 import { applyEntries, type Entry } from './entry';
 import type { Journal } from './journal';
+import { sqlState } from './sql-state';
 
 /** What a request wants stored, found out inside the transaction that will store it. */
 export interface Plan<Answer> {
@@ -10,7 +12,8 @@ export interface Plan<Answer> {
   readonly answer: Answer;
 }
 
-export type Planner<Answer> = (database: Database) => Promise<Plan<Answer>>;
+/** `planned` is what requests of the same group before this one want stored: not all of it is in the database yet. */
+export type Planner<Answer> = (database: Database, planned: readonly Entry[]) => Promise<Plan<Answer>>;
 
 interface Job {
   readonly planner: Planner<unknown>;
@@ -25,7 +28,8 @@ const LARGEST_GROUP = 256;
 /**
  * The only one that writes. Requests that wait are carried out together: each is planned and its rows are made in one
  * transaction, then one synced write puts all their records into the journal, then the transaction is committed, and
- * only then is anybody answered.
+ * only then is anybody answered. Nothing reaches the journal that the database has not accepted: a start after a crash
+ * could not carry it out.
  */
 export class Writer {
   private readonly waiting: Job[] = [];
@@ -39,6 +43,8 @@ export class Writer {
     private readonly onUndone: () => void = () => undefined,
     /** Told after every transaction that stored something. */
     private readonly onStored: () => void = () => undefined,
+    /** Missing where the disk is somebody else's. */
+    private readonly room?: Pick<DiskRoom, 'isFull'>,
   ) {}
 
   /** Stores what the planner asks for, whole or not at all. @throws RequestProblem as the planner refuses. */
@@ -77,6 +83,8 @@ export class Writer {
 
   private async store(jobs: readonly Job[]): Promise<void> {
     if (this.open.ownership?.isHeld === false) return jobs.forEach((job) => job.settle({ error: outOfReach() }));
+    // Asked before the database is: it breaks on a disk that is full, and then reading would end as well.
+    if (this.room?.isFull) return jobs.forEach((job) => job.settle({ error: storageFull() }));
     const outcomes = await this.tryTogether(jobs);
     if (outcomes) {
       outcomes.forEach((settle) => settle());
@@ -101,7 +109,7 @@ export class Writer {
         const records: (readonly Entry[])[] = [];
         const later: Entry[] = [];
         for (const job of jobs) {
-          const entries = await planned(transaction, job, settled);
+          const entries = await planned(transaction, job, records.flat(), settled);
           if (entries.length === 0) continue;
           records.push(entries);
           // Events are remembered by whoever planned them; what else is stored must be there for the next plan.
@@ -109,12 +117,8 @@ export class Writer {
           else later.push(...entries);
         }
         if (records.length > 0) {
-          // The disk and the database work at the same time; nothing is committed before both are done.
-          const rows = applyEntries(transaction, later, this.journal && this.journal.lastSeq + records.length);
-          const record = this.journal?.append(records.map((entries) => ({ entries })));
-          const [made, kept] = await Promise.allSettled([rows, record]);
-          if (kept.status === 'fulfilled') journaled = kept.value ?? [];
-          for (const each of [kept, made]) if (each.status === 'rejected') throw each.reason;
+          await applyEntries(transaction, later, this.journal && this.journal.lastSeq + records.length);
+          journaled = (await this.journal?.append(records.map((entries) => ({ entries })))) ?? [];
         }
         return settled;
       });
@@ -138,9 +142,14 @@ export class Writer {
 }
 
 /** The entries of one request; a refusal is that request's own answer and leaves the group alone. */
-async function planned(transaction: Database, job: Job, settled: (() => void)[]): Promise<readonly Entry[]> {
+async function planned(
+  transaction: Database,
+  job: Job,
+  before: readonly Entry[],
+  settled: (() => void)[],
+): Promise<readonly Entry[]> {
   try {
-    const { entries, answer } = await job.planner(transaction);
+    const { entries, answer } = await job.planner(transaction, before);
     settled.push(() => job.settle({ answer }));
     return entries;
   } catch (error) {
@@ -157,21 +166,5 @@ function outOfReach(): RequestProblem {
 function asProblem(error: unknown): unknown {
   if (sqlState(error) === '23505')
     return conflict('Nothing was stored: an id or a device number is already taken by something else.');
-  const code = (error as NodeJS.ErrnoException).code;
-  if (code === 'ENOSPC' || code === 'EDQUOT')
-    return new RequestProblem(507, 'Storage full', 'The disk of the server is full; nothing was stored.');
-  return error;
-}
-
-/** The database's own code of an error, wherever the query builder wrapped it. */
-export function sqlState(error: unknown): string | undefined {
-  const { code, cause } = (typeof error === 'object' && error !== null ? error : {}) as {
-    code?: unknown;
-    cause?: unknown;
-  };
-  return typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)
-    ? code
-    : cause === undefined
-      ? undefined
-      : sqlState(cause);
+  return isOfTheDisk(error) ? storageFull() : error;
 }

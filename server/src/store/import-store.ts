@@ -43,10 +43,10 @@ export class ImportStore {
 
   /** With `isTrial` nothing is stored: the answer says what would be. */
   run({ files }: ImportRequest, isTrial: boolean): Promise<ImportAnswer> {
-    return this.storage.writer.write(async (database) => {
+    return this.storage.writer.write(async (database, waiting) => {
       const { opened, problems } = openFiles(files);
       const found = [...problems, ...repeated(opened), ...(await this.brokenRules(database, opened))];
-      const planned = hasErrors(found) ? { steps: [], problems: [] } : await this.planned(database, opened);
+      const planned = hasErrors(found) ? { steps: [], problems: [] } : await this.planned(database, opened, waiting);
       const all = [...found, ...planned.problems];
       const isDone = !isTrial && !hasErrors(all);
       // Planning takes orders and remembers events that will not be stored now.
@@ -78,13 +78,14 @@ export class ImportStore {
   private async planned(
     database: Database,
     opened: readonly Opened[],
+    waiting: readonly Entry[],
   ): Promise<{ readonly steps: readonly Step[]; readonly problems: readonly ImportProblem[] }> {
     const steps: Step[] = [];
     const problems: ImportProblem[] = [];
     const broughtModels = new Set(opened.flatMap((each) => (each.kind === 'unit-model' ? [each.document.id] : [])));
     for (const each of opened) {
       try {
-        steps.push(await this.step(database, each, broughtModels));
+        steps.push(await this.step(database, each, broughtModels, waiting));
       } catch (error) {
         if (!(error instanceof RequestProblem)) throw error;
         problems.push(...refusals(each.file, error));
@@ -93,12 +94,17 @@ export class ImportStore {
     return { steps, problems };
   }
 
-  private step(database: Database, each: Opened, broughtModels: ReadonlySet<string>): Promise<Step> {
+  private step(
+    database: Database,
+    each: Opened,
+    broughtModels: ReadonlySet<string>,
+    waiting: readonly Entry[],
+  ): Promise<Step> {
     switch (each.kind) {
       case 'sites':
         return this.sitesStep(database, each.file, each.document, broughtModels);
       case 'visit':
-        return this.visitStep(database, each);
+        return this.visitStep(database, each, waiting);
       default:
         return this.documentStep(database, each);
     }
@@ -162,9 +168,13 @@ export class ImportStore {
     if (problems.length > 0) throw new RequestProblem(422, 'Not acceptable content', '', problems);
   }
 
-  private async visitStep(database: Database, { file, document }: Extract<Opened, { kind: 'visit' }>): Promise<Step> {
+  private async visitStep(
+    database: Database,
+    { file, document }: Extract<Opened, { kind: 'visit' }>,
+    waiting: readonly Entry[],
+  ): Promise<Step> {
     const [known] = await database.select({ id: visits.id }).from(visits).where(eq(visits.id, document.id));
-    const { entries, answer } = await this.visits.planPut(database, document);
+    const { entries, answer } = await this.visits.planPut(database, document, waiting);
     const effect: ImportEffect = !known
       ? { kind: 'new' }
       : answer === 0

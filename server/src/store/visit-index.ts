@@ -3,7 +3,7 @@ import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
 import type { VisitContext } from '@juxtameter/core';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
-import { notFound } from '../request-problem';
+import { notFound, RequestProblem } from '../request-problem';
 
 /** What is remembered of a visit while it is in use: asking the database for each event would be its slowest part. */
 export interface IndexedVisit {
@@ -47,6 +47,12 @@ export class VisitIndex {
       this.lastSeq = last?.seq ?? 0;
     }
     const first = this.lastSeq + 1;
+    if (this.lastSeq + count > Number.MAX_SAFE_INTEGER)
+      throw new RequestProblem(
+        507,
+        'Storage full',
+        'There are no numbers left to order events by; nothing was stored.',
+      );
     this.lastSeq += count;
     return Array.from({ length: count }, (_, index) => first + index);
   }

@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
-import { closingRefusal, replay, type PastVisit, type VisitEvent } from '@juxtameter/core';
+import type { PastVisit, VisitEvent } from '@juxtameter/core';
 import {
   pastVisitOf,
   unitAsSeen,
@@ -12,7 +12,7 @@ import {
   type VisitDocument,
   type VisitSummary,
 } from '@juxtameter/contract';
-import { type FieldProblem } from '@juxtameter/contract/check';
+import { lifeProblems, type FieldProblem } from '@juxtameter/contract/check';
 import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
 import { conflict, notFound, unacceptable } from '../request-problem';
@@ -21,7 +21,6 @@ import { storedVisit } from '../storage/archive-writer';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';
 import type { Plan } from '../storage/writer';
-import { referenceProblems } from './event-references';
 import type { LibraryStore } from './library-store';
 import { deviceNumber, VisitIndex, type IndexedVisit } from './visit-index';
 
@@ -86,11 +85,11 @@ export class VisitStore {
 
   /** Puts a whole visit in place, or what is new of it. Returns how many events were new. */
   put(visit: VisitDocument): Promise<number> {
-    return this.storage.writer.write((database) => this.planPut(database, visit));
+    return this.storage.writer.write((database, planned) => this.planPut(database, visit, planned));
   }
 
   /** What putting a whole visit in place comes to. @throws RequestProblem when it contradicts what is stored. */
-  async planPut(database: Database, visit: VisitDocument): Promise<Plan<number>> {
+  async planPut(database: Database, visit: VisitDocument, planned: readonly Entry[]): Promise<Plan<number>> {
     const [existing] = await database.select({ hash: visits.hash }).from(visits).where(eq(visits.id, visit.id));
     if (existing && existing.hash !== contentHash(visit.pinned))
       throw conflict(`Nothing was stored: visit ${visit.id} is on file with other documents.`);
@@ -100,15 +99,15 @@ export class VisitStore {
     await refuseElsewhere(database, visit);
     const start = existing ? [] : [startEntry(visit.id, visit.pinned)];
     if (visit.events.length === 0) return { entries: start, answer: 0 };
-    const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed);
+    const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed, planned);
     return { entries: [...start, ...entries], answer: answer.stored };
   }
 
   /** Stores a batch whole or not at all. Events already stored keep their order and are acknowledged again. */
   append(visit: string, events: readonly VisitEvent[]): Promise<Acknowledged> {
-    return this.storage.writer.write(async (database) => {
+    return this.storage.writer.write(async (database, planned) => {
       const indexed = await this.index.visit(database, visit);
-      const { entries, answer } = await this.planAppend(database, visit, events, indexed);
+      const { entries, answer } = await this.planAppend(database, visit, events, indexed, planned);
       return { entries, answer: answer.acknowledged };
     });
   }
@@ -118,6 +117,7 @@ export class VisitStore {
     visit: string,
     events: readonly VisitEvent[],
     indexed: IndexedVisit,
+    planned: readonly Entry[],
   ): Promise<Plan<{ readonly acknowledged: Acknowledged; readonly stored: number }>> {
     const hashed = events.map((event) => ({ event, hash: eventHash(event) }));
     refuseForeign(visit, events);
@@ -129,6 +129,7 @@ export class VisitStore {
       visit,
       indexed,
       fresh.map(({ event }) => event),
+      planned,
     );
     const orders = await this.index.takeOrders(database, fresh.length);
     const ordered = fresh.map(({ event, hash }, index) => {
@@ -178,28 +179,41 @@ export class VisitStore {
     return told;
   }
 
+  /** @throws RequestProblem where the events do not go on with the log, what is planned in the same group included. */
   private async refuseUnfit(
     database: Database,
     visit: string,
-    { pinned, context }: IndexedVisit,
+    { pinned, context, events }: IndexedVisit,
     fresh: readonly VisitEvent[],
+    planned: readonly Entry[],
   ): Promise<void> {
-    const problems = fresh.flatMap((event, index) => referenceProblems(context, pinned, event, `events[${index}]`));
-    if (problems.length > 0)
-      throw unacceptable('Nothing was stored: an event names something this visit does not have.', problems);
-    const closing = fresh.findIndex((event) => event.type === 'visit-closed');
-    const event = fresh[closing];
-    if (event?.type !== 'visit-closed') return;
-    const { device, seenSeq } = event;
-    const stored = (await storedVisit(database, visit))?.events ?? [];
-    // A jumper that another device put in and this one cannot know of does not refuse its log: the visit stays open.
-    const known = stored.filter((event) => event.device === device || (event.seq ?? 0) <= seenSeq);
-    const before = replay(context, [...known, ...fresh.slice(0, closing)]);
-    // The page asks why a plug stays out; a log that does not say is not lost for it, and the next visit is told.
-    const refusal = closingRefusal(context, before, event.leaves ?? 'not said');
-    if (refusal !== undefined)
-      throw conflict(`The visit cannot be closed. ${refusal}`, [{ path: `events[${closing}]`, message: refusal }]);
+    // The whole log is asked for only where it decides something.
+    const isAsked = events.size === 0 || fresh.some(({ type }) => type === 'visit-closed');
+    const before = isAsked ? await this.logSoFar(database, visit, planned) : ELSEWHERE;
+    const { contradictions, unknown } = lifeProblems(context, pinned, before, fresh);
+    if (unknown.length > 0)
+      throw unacceptable('Nothing was stored: an event names something this visit does not have.', unknown);
+    const [first] = contradictions;
+    if (first) throw conflict(refusalWords(first), contradictions);
   }
+
+  private async logSoFar(database: Database, visit: string, planned: readonly Entry[]): Promise<readonly VisitEvent[]> {
+    const stored = (await storedVisit(database, visit))?.events ?? [];
+    const known = new Set(stored.map(({ id }) => id));
+    const waiting = planned.flatMap((entry) =>
+      entry.kind === 'events-stored' ? entry.events.filter((each) => each.visit === visit && !known.has(each.id)) : [],
+    );
+    return [...stored, ...waiting];
+  }
+}
+
+/** Stands for a log nobody has to read: it is there, and nothing of it matters. */
+const ELSEWHERE: readonly VisitEvent[] = [{} as VisitEvent];
+
+function refusalWords({ path, message }: FieldProblem): string {
+  return path.endsWith('.type')
+    ? `Nothing was stored: the first entry ${message}.`
+    : `The visit cannot be closed. ${message}`;
 }
 
 /** A visit as lists tell of it. */

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
 import { serverProcess } from './server-process';
-import { eventMaker } from './test-server';
+import { eventMaker, OPENING } from './test-server';
 
 /** What became of the events of one round; every list empty but for the counts when all is well. */
 export interface KillRound {
@@ -23,8 +23,10 @@ export async function killRound(folder: string, delay: number, clients = 4): Pro
   const visit = uuid();
   const victim = await serverProcess(folder);
   await victim.post('/api/visits', { id: visit, unit: 'mist-line-3' });
+  const opening = eventMaker(visit)(OPENING);
   const acknowledged = new Map<string, number>();
-  const sent = new Map<string, VisitEvent>();
+  await deliver(`${victim.address}/api/visits/${visit}/events`, [opening], acknowledged);
+  const sent = new Map<string, VisitEvent>([[opening.id, opening]]);
   let isKilled = false;
   const streams = Array.from({ length: clients }, async () => {
     const make = eventMaker(visit);

@@ -79,6 +79,9 @@ export function discard(folder: string): void {
   if (existsSync(folder)) rmSync(folder, { recursive: true, force: true });
 }
 
+/** What the log of every visit begins with. */
+export const OPENING: EventBody = { type: 'visit-opened', unit: 'mist-line-3', complaint: 'none' };
+
 /** Events of one device in a visit, numbered in order. */
 export function eventMaker(visit: string): (body: EventBody, overrides?: Partial<VisitEvent>) => VisitEvent {
   const device = uuid();

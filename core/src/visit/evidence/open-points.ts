@@ -3,6 +3,7 @@ import { FUNCTIONS } from '../../quantity';
 import { itemOf } from '../../unit-model';
 import { INCONCLUSIVE } from '../../verdict';
 import { isDecided, measuredOutcome, type TrailLine, type VisitContext, type VisitEvent } from '../record';
+import { isDeniedByFigure } from '../safety';
 import { neverWalked } from '../walking';
 import { isClosedByNothing } from './closed-by-volts';
 import { isAnyAssumed, isAssumed, waitBehind, type Ground } from './grounds';
@@ -74,6 +75,7 @@ function readingWords({ context, trail, rests }: Looked, line: TrailLine, index:
   if (event.step !== undefined && isReadAgain(trail, line)) return undefined;
   const title = readingTitle(context, { event, step });
   if (isAnyAssumed(context, trail, index)) return `${title}: assumed`;
+  if (isDeniedByFigure(event)) return `${title}: said to be within, and its figure is not`;
   const { verdict } = measuredOutcome(event);
   if (verdict === 'within' && isClosedByNothing(context, trail, index))
     return `${title}: nothing was seen to arrive there, so nothing is shown to be closed`;

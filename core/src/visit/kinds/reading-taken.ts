@@ -12,7 +12,7 @@ import {
   type RecordedExpectation,
   type VisitContext,
 } from '../record';
-import { suppliesOfOutcomes } from '../safety';
+import { isDeniedByFigure, suppliesOfOutcomes } from '../safety';
 import { conditionWords } from '../walking';
 import { afterMeasured } from './after-measured';
 import { dotted, spoken } from './words';
@@ -76,6 +76,7 @@ export const readingTaken: EventKind<ReadingTaken> = {
       verdict: event.judgement.verdict,
       more: [
         event.judgement.sentence,
+        ...(isDeniedByFigure(event) ? [DENIED] : []),
         ...methodWords(step, event.method),
         ...heldWords(context, line),
         event.from === event.to
@@ -87,6 +88,8 @@ export const readingTaken: EventKind<ReadingTaken> = {
     };
   },
 };
+
+const DENIED = 'The record says within, and the figure itself lies outside: it proves nothing';
 
 /** Under what it was read. */
 function heldWords(

@@ -1,4 +1,4 @@
-import { alterationsOf, MACHINE_LEFT_WORDS, type MachineLeft } from '../safety';
+import { closed, MACHINE_LEFT_WORDS, type MachineLeft } from '../safety';
 import { TOUCHES_NOTHING, type EventKind } from '../record';
 
 export interface VisitClosed {
@@ -16,9 +16,7 @@ export interface VisitClosed {
 export const visitClosed: EventKind<VisitClosed> = {
   ...TOUCHES_NOTHING,
   undo: 'never',
-  apply: (context, state) =>
-    // Closed on one tablet while another put a jumper in: it stays open until hands have taken that out.
-    alterationsOf(context, state).some(({ isBlocking }) => isBlocking) ? state : { ...state, closed: true },
+  apply: closed,
   words: (_context, _state, { event }) => ({ kind: 'mark', title: 'Visit closed', detail: leftWords(event) }),
 };
 

@@ -1,5 +1,5 @@
 import type { EventKind, VisitState } from '../record';
-import { proofsRevoked } from '../safety';
+import { opened, proofsRevoked } from '../safety';
 
 /** A closed visit was taken up again. */
 export interface VisitReopened {
@@ -10,7 +10,7 @@ export interface VisitReopened {
 
 export const visitReopened: EventKind<VisitReopened> = {
   undo: 'never',
-  apply: (_context, state) => ({ ...nothingKnown(proofsRevoked(state)), closed: false }),
+  apply: (_context, state) => opened(nothingKnown(proofsRevoked(state))),
   words: (_context, _state, { event: { reason } }) => ({
     kind: 'energy',
     title: 'Taken up again after closing: nothing counts as proven dead, every supply is unknown',

@@ -24,6 +24,7 @@ import { chainAsked, chainJoint } from './chain-step';
 import {
   asItStands,
   meterRefusal,
+  highestVolts,
   pairExpectation,
   proofRefusal,
   proofTasks,
@@ -91,10 +92,6 @@ export interface Asked {
 function knownLive(nominal: number, current: 'ac' | 'dc'): ExpectationDocument {
   const source = current === 'ac' ? 'any source known to be live' : 'any source known to be live: a battery will do';
   return { kind: 'limit', atLeast: `${leastLive(nominal, current)} V`, source };
-}
-
-function highestVolts({ wiring }: VisitContext, supplies: readonly string[]): number {
-  return Math.max(0, ...supplies.map((id) => wiring.volts(id)));
 }
 
 /** What the current step asks to be read; undefined when it is no measurement or a proof is complete. */

@@ -85,6 +85,8 @@ export interface VisitState {
   readonly walks: Readonly<Record<string, number>>;
   readonly findings: readonly EventOf<'finding-reached'>[];
   readonly closed: boolean;
+  /** What a closing does not hold over, in words: it was in when the visit was closed, or was told of afterwards. */
+  readonly closingUndone?: readonly string[];
   /** Optional devices this unit was seen to have or not to have. */
   readonly options: Readonly<Record<string, boolean>>;
   /** Boards that were renewed or are being cleared, and how they stand. */

@@ -11,7 +11,16 @@ import {
   type VisitState,
   wallTime,
 } from '../record';
-import { derivedFollow, fedElsewhere, isVouchedFor, madeUnknown, powered, proofsRevoked, provenSince } from '../safety';
+import {
+  closedStands,
+  derivedFollow,
+  fedElsewhere,
+  isVouchedFor,
+  madeUnknown,
+  powered,
+  proofsRevoked,
+  provenSince,
+} from '../safety';
 import { stepIn } from '../walking';
 
 /**
@@ -104,8 +113,8 @@ function fold(
     disturbsProof: isUnwatched || (kind.disturbsProof?.(event, standing === 'retracted') ?? true),
     clockDoubtful: isClockDoubtful(before, event),
   };
-  const changed = derivedFollow(context, before, after(context, before, line, kind));
-  return [arrived(before, fedElsewhere(changed)), line];
+  const changed = fedElsewhere(derivedFollow(context, before, after(context, before, line, kind)));
+  return [arrived(before, closedStands(context, before, changed, line)), line];
 }
 
 function after(context: VisitContext, before: VisitState, line: TrailLine, kind: EventKind<VisitEvent>): VisitState {

@@ -15,6 +15,7 @@ import { formatValue, FUNCTIONS, type MeasurementFunction, type Quantity, type R
 import type { MeasurementStep } from '../../procedure';
 import { measuredInterval } from '../../verdict';
 import { currentStep } from '../walking';
+import { showsDead, showsMeterAlive } from './said-and-shown';
 import { isVouchedFor } from './vouched';
 import type { EventOf, VisitContext, VisitEvent, VisitState } from '../record';
 
@@ -38,12 +39,16 @@ export type ProofTask =
 /** What the proof at the current step still needs. Counts only what was read since the position came here. */
 export function proofTasks(context: VisitContext, state: VisitState, step: MeasurementStep): readonly ProofTask[] {
   const events = eventsHere(state);
+  const meter = context.meters[state.meter ?? ''];
+  const nominal = highestVolts(context, step.measure.proofOfDead ?? []);
   const checks = (when: 'before' | 'after'): readonly ProofTask[] =>
     CURRENTS.map((current) => ({
       kind: 'meter',
       when,
       current,
-      done: events.some((event) => event.type === 'meter-proven' && event.when === when && isShown(event, current)),
+      done: events.some(
+        (event) => event.type === 'meter-proven' && event.when === when && showsMeterAlive(event, current, nominal),
+      ),
     }));
   const readLast = (pair: ConductorPair, current: Current): EventOf<'reading-taken'> | undefined =>
     events
@@ -54,16 +59,11 @@ export function proofTasks(context: VisitContext, state: VisitState, step: Measu
       const read = readLast(pair, current);
       const limit = limitOf(context, step, pair, current);
       // A pair that was read again and is live is not dead, whatever it read before.
-      const done = read?.judgement.verdict === 'within';
+      const done = read !== undefined && showsDead(read, pair, current, limit, meter);
       return { kind: 'pair', pair, current, limit, done, ...(read ? { read } : {}) };
     }),
   );
   return [...checks('before'), ...pairs, ...checks('after')];
-}
-
-/** Whether a check shows this function alive; one that does not say which it was, in an older log, stood for both. */
-function isShown({ shows, current: shown }: EventOf<'meter-proven'>, current: Current): boolean {
-  return shows === 'live' && (shown ?? current) === current;
 }
 
 /** Events of this step since the position came here, as long as nothing was switched in between. */
@@ -138,8 +138,10 @@ export function provenDead(context: VisitContext, state: VisitState, event: Visi
   if (last !== undefined && !isVouchedFor(last, event)) return [];
   const supplies = step.measure.proofOfDead ?? [];
   if (proofRefusal(context, context.meters[state.meter ?? ''], supplies, step.measure.place) !== undefined) return [];
+  const nominal = highestVolts(context, supplies);
   const missing = proofTasks(context, state, step).filter(
-    (task) => !task.done && !(task.kind === 'meter' && task.when === 'after' && isShown(event, task.current)),
+    (task) =>
+      !task.done && !(task.kind === 'meter' && task.when === 'after' && showsMeterAlive(event, task.current, nominal)),
   );
   return missing.length === 0 ? supplies : [];
 }
@@ -170,6 +172,11 @@ export function showsLive(reading: Reading, nominal = 0, current: Current = 'ac'
   if (reading.kind === 'list' || reading.kind === 'over-range' || reading.kind === 'never') return 'nothing';
   const shown = magnitudeOfEnds(measuredInterval(reading, `${current}-voltage`));
   return shown.low >= leastLive(nominal, current) ? 'live' : 'nothing';
+}
+
+/** The highest of the supplies that are to be proven dead, in volts. */
+export function highestVolts({ wiring }: Pick<VisitContext, 'wiring'>, supplies: readonly string[]): number {
+  return Math.max(0, ...supplies.map((id) => wiring.volts(id)));
 }
 
 /** Volts that a source known to be live has at least, where a supply of so many volts is to be found gone. */

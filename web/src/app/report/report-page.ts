@@ -144,7 +144,7 @@ export class ReportPage {
   });
 
   /** How the machine was left, and what was said where nothing was named. */
-  protected readonly left = computed(() => (this.visit().closed ? closingWords(this.visit()) : ''));
+  protected readonly left = computed(() => closingWords(this.visit()));
 
   constructor() {
     // Later pages say of which unit they are: a margin takes its words from a style sheet alone.

@@ -2,6 +2,7 @@ import { clockWords } from './clock-words';
 import {
   circumstanceOf,
   circumstanceWords,
+  closingUndoneWords,
   elementName,
   formatValue,
   heldInterlocks,
@@ -25,11 +26,17 @@ export interface SafetyItem {
 /** State that can hurt, for the top strip: every supply and every bypass, never dropping one. */
 export function safetyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
   return [
+    ...closingItems(state),
     ...supplyItems(context, state),
     ...feedItems(state),
     ...bypassItems(context, state),
     ...interlockItems(context, state),
   ];
+}
+
+/** Somebody has walked away from it in the belief that it is done. */
+function closingItems({ closingUndone }: VisitState): readonly SafetyItem[] {
+  return closingUndone ? [{ id: 'closing', text: closingUndoneWords(closingUndone), isCaution: true }] : [];
 }
 
 /** Supplies in the same state share one chip. */

@@ -1,0 +1,80 @@
+import * as yup from 'yup';
+import { contract } from '@juxtameter/contract/check';
+import type { StoredDocument } from './entry';
+
+/** The list of contents, last file of every archive. */
+export interface ArchiveManifest {
+  readonly format: 'juxtameter/archive';
+  readonly version: 1;
+  readonly createdAt: string;
+  /** The journal's last record that is in the archive. */
+  readonly journalSeq: number;
+  /** SHA-256 of every other file, in hex. */
+  readonly files: Readonly<Record<string, string>>;
+  readonly documents: readonly (Pick<StoredDocument, 'of' | 'version' | 'storedAt'> & { readonly file: string })[];
+  readonly visits: readonly { readonly file: string; readonly createdAt: string }[];
+}
+
+export const MANIFEST = 'manifest.json';
+export const SITES = 'sites.json';
+
+const LARGEST_VERSION = 2 ** 31 - 1;
+
+const time = () =>
+  yup
+    .string()
+    .required()
+    .test('time', 'is no time', (value) => !Number.isNaN(Date.parse(value)));
+const file = () => yup.string().min(1).max(400).required();
+
+const manifestContract = contract<ArchiveManifest>(
+  yup.object({
+    format: yup.string().oneOf(['juxtameter/archive']).required(),
+    version: yup.number().oneOf([1]).required(),
+    createdAt: time(),
+    journalSeq: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
+    files: yup
+      .mixed()
+      .required()
+      .test('sums', 'is no list of files with their sums', (value) => isListOfSums(value)),
+    documents: yup
+      .array(
+        yup.object({
+          of: yup.string().oneOf(['unit-model', 'procedure', 'meter']).required(),
+          version: yup.number().integer().min(1).max(LARGEST_VERSION).required(),
+          storedAt: time(),
+          file: file(),
+        }),
+      )
+      .required(),
+    visits: yup.array(yup.object({ file: file(), createdAt: time() })).required(),
+  }) as never,
+);
+
+function isListOfSums(value: unknown): boolean {
+  return (
+    typeof value === 'object' &&
+    value !== null &&
+    !Array.isArray(value) &&
+    Object.values(value).every((sum) => typeof sum === 'string' && /^[0-9a-f]{64}$/.test(sum))
+  );
+}
+
+/** What a manifest is not; undefined where it is one, and lists every file exactly once. */
+export function manifestProblem(value: unknown): string | undefined {
+  const checked = manifestContract.validate(value);
+  if (!checked.ok) {
+    const { path = '', message = '' } = checked.problems[0] ?? {};
+    return `has a ${MANIFEST} that is not one of a Juxtameter archive, version 1: ${path} ${message}`;
+  }
+  const { files, documents, visits } = checked.value;
+  const listed = [SITES, ...documents.map((each) => each.file), ...visits.map((each) => each.file)];
+  const twice = listed.find((name, index) => listed.indexOf(name) !== index);
+  if (twice !== undefined) return `lists "${twice.slice(0, 60)}" twice`;
+  const known = new Set(listed);
+  const loose = Object.keys(files).find((name) => !known.has(name));
+  // Restored without a word, it would be missing without a word.
+  if (loose !== undefined) return `holds "${loose.slice(0, 60)}", which neither its documents nor its visits list`;
+  const missing = listed.find((name) => !Object.hasOwn(files, name));
+  return missing === undefined ? undefined : `lists "${missing.slice(0, 60)}" without its checksum`;
+}
