@@ -4,12 +4,23 @@ import { schemaUrn, type JsonSchema } from './describe';
 
 /** Every address of the API. The server's spec compares it with the routes there are. */
 export const API_ROUTES: readonly ApiRoute[] = [
-  { method: 'get', path: '/health', summary: 'Whether the server is well.', gives: { words: 'It is.' } },
+  {
+    method: 'get',
+    path: '/health',
+    summary: 'Whether the server is well: tried, with disk, database, journal and version.',
+    gives: { words: 'It is; 503 where it cannot store.' },
+  },
   {
     method: 'get',
     path: '/backup',
     summary: 'Everything stored.',
     gives: { words: 'An archive in open formats.', type: 'application/zip' },
+  },
+  {
+    method: 'get',
+    path: '/eras/:id',
+    summary: 'Which stretch of orders this is, and how far an earlier one is known here.',
+    gives: { words: '`present`, and `reach`, the last order of the era asked for; missing where it is not known.' },
   },
   {
     method: 'get',
@@ -122,7 +133,10 @@ export const API_ROUTES: readonly ApiRoute[] = [
     summary: 'Brings documents in, all of them or none.',
     takes: 'import',
     query: [{ name: 'trial', what: 'Says what would happen and stores nothing.' }],
-    gives: { words: 'Effects and problems; 422 where nothing was stored.' },
+    gives: {
+      words:
+        'Effects and problems; 422 where nothing was stored. Asked for as application/x-ndjson: lines with `progress`, then one with `answer` or `problem`.',
+    },
   },
 ];
 

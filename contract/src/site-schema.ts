@@ -2,7 +2,7 @@ import { SUPPLY_SYSTEMS, type FreeSupply } from '@juxtameter/core';
 import * as yup from 'yup';
 import { CONTROL_TYPES, type FittedBefore, type Site, type SiteFile, type Unit } from './api';
 import { formed, id, listOf, name, oneOf, quantity, record, says, shape, text, versionOne } from './describe';
-import { contract } from './validate';
+import { contract, contractOfLists } from './validate';
 
 export const siteSchema = shape<Site>(
   'Site',
@@ -93,6 +93,9 @@ export const unitSchema = shape<Unit>(
   codes: says("Codes of this unit's own legend.", listOf(unitCode)),
 });
 
+/** Sites, and units, in one file. */
+const MOST_ON_FILE = 100_000;
+
 export const siteContract = contract<Site>(siteSchema);
 export const unitContract = contract<Unit>(unitSchema);
 
@@ -102,8 +105,12 @@ export const siteFileSchema = shape<SiteFile>(
 )({
   format: says('Says what this is.', oneOf(['juxtameter/sites']).required()),
   version: says('Version of the format.', versionOne()),
-  sites: says('The sites.', listOf(siteSchema).required()),
-  units: says('The units, each at one of the sites.', listOf(unitSchema).required()),
+  sites: says('The sites.', listOf(siteSchema, MOST_ON_FILE).required()),
+  units: says('The units, each at one of the sites.', listOf(unitSchema, MOST_ON_FILE).required()),
 });
 
-export const siteFileContract = contract<SiteFile>(siteFileSchema);
+export const siteFileContract = contractOfLists<SiteFile>(
+  siteFileSchema,
+  { sites: siteSchema, units: unitSchema },
+  MOST_ON_FILE,
+);

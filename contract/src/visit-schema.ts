@@ -5,7 +5,10 @@ import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
 import { siteSchema, unitSchema } from './site-schema';
 import { unitModelSchema } from './unit-model';
-import { contract } from './validate';
+import { contract, contractOfLists } from './validate';
+
+/** Events of one visit in a file. */
+const MOST_EVENTS = 100_000;
 
 const pinned = shape<PinnedDocuments>(
   'PinnedDocuments',
@@ -43,7 +46,7 @@ export const visitSchema = shape<VisitDocument>(
   version: says('Version of the format.', versionOne()),
   id: says('Names it; made by who began it.', uuid7().required()),
   pinned: says('The documents it is replayed with.', pinned.required()),
-  events: says('Its log, in order.', listOf(eventSchema, 100_000).required()),
+  events: says('Its log, in order.', listOf(eventSchema, MOST_EVENTS).required()),
 });
 
-export const visitContract = contract<VisitDocument>(visitSchema);
+export const visitContract = contractOfLists<VisitDocument>(visitSchema, { events: eventSchema }, MOST_EVENTS);

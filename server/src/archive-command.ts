@@ -7,7 +7,8 @@ import { lockFolder, ownerAddress } from './folder-lock';
 import { StartRefused, type Settings } from './settings';
 import type { Trust } from './storage/archive-reader';
 import { loadArchive } from './storage/recovery';
-import { placeArchive, removeDrafts, Storage, verifyArchive, writeVerified } from './storage/storage';
+import { placeArchive, removeDrafts, Storage, writeVerified } from './storage/storage';
+import { verifyArchive } from './storage/verify-archive';
 import { visits } from './database/schema';
 
 /** Restores logs that this product would not have taken, as they are. */
@@ -34,7 +35,7 @@ async function backup(file: string, settings: Settings, print: Print): Promise<v
   if (existsSync(file)) throw new StartRefused(`${file} is there already; name a file that is not.`);
   const draft = `${file}.new`;
   try {
-    const address = settings.databaseUrl === undefined ? ownerAddress(settings.dataDir) : undefined;
+    const address = settings.databaseUrl === undefined ? await ownerAddress(settings.dataDir) : undefined;
     if (address === undefined) await backupStored(settings, draft);
     else await writeVerified(await fetchedBackup(address), draft);
     await rename(draft, file);
@@ -85,7 +86,7 @@ async function restoreFolder(file: string, dataDir: string, trust: Trust): Promi
   try {
     await placeArchive(dataDir, file, trust);
     // Builds the database at once: an archive that contradicts itself is found out now, not at the next start.
-    await (await Storage.embedded(dataDir)).close();
+    await (await Storage.embedded(dataDir, lock)).close();
   } catch (error) {
     for (const name of readdirSync(dataDir)) rmSync(`${dataDir}/${name}`, { recursive: true, force: true });
     throw error;
@@ -99,7 +100,7 @@ async function withStorage(settings: Settings, task: (storage: Storage) => Promi
   try {
     await removeDrafts(settings.dataDir);
     const storage = await (settings.databaseUrl === undefined
-      ? Storage.embedded(settings.dataDir)
+      ? Storage.embedded(settings.dataDir, lock)
       : Storage.server(settings.databaseUrl));
     try {
       await task(storage);

@@ -44,10 +44,11 @@ describe('the lock of a data folder', () => {
   });
 
   it('takes over after a reboot and from a lock cut short by a crash', async () => {
+    const lease = 600;
     const owner = await lockFolder(folder);
     const held = JSON.parse(readFileSync(lockFile(), 'utf8')) as Record<string, unknown>;
-    writeFileSync(lockFile(), JSON.stringify({ ...held, nonce: 'before', boot: 'another boot' }));
-    (await lockFolder(folder)).release();
+    writeFileSync(lockFile(), JSON.stringify({ ...held, nonce: 'before', boot: 'another boot', place: 'there' }));
+    (await lockFolder(folder, { lease })).release();
     writeFileSync(lockFile(), '{"nonce":"ha');
     const next = await lockFolder(folder);
     owner.release();

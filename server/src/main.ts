@@ -11,7 +11,16 @@ const root = fileURLToPath(new URL('../..', import.meta.url));
 try {
   const settings = readSettings(process.env, root);
   const logger = (folder: string): Logger => requestLogger(folder, process.env['LOG_LEVEL'] ?? 'info');
-  const server = await startServer({ settings, page: join(root, 'dist', 'web', 'browser'), demo: readDemo, logger });
+  const server = await startServer({
+    settings,
+    page: join(root, 'dist', 'web', 'browser'),
+    demo: readDemo,
+    logger,
+    onLost: () => {
+      process.stderr.write(`Another Juxtameter has taken over ${settings.dataDir}; this one ends.\n`);
+      process.exit(1);
+    },
+  });
   let isStopping = false;
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {

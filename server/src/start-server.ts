@@ -2,9 +2,10 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import type { DemoData } from '@juxtameter/demo';
-import { lockFolder } from './folder-lock';
+import { lockFolder, type FolderLock, type LockOptions } from './folder-lock';
 import { describedError } from './http/described-error';
 import { createApp } from './http/app';
+import { RequestProblem } from './request-problem';
 import { seedWhenEmpty } from './seed';
 import { StartRefused, type Settings } from './settings';
 import { isOfTheDisk } from './storage/disk-room';
@@ -27,6 +28,11 @@ export interface StartOptions {
   readonly demo?: () => DemoData;
   /** Made once the folder is ours; silent when missing. */
   readonly logger?: (folder: string) => Logger;
+  /** Told when another server has taken the folder over: this one stores nothing any more. */
+  readonly onLost?: () => void;
+  readonly lockOptions?: LockOptions;
+  /** Bytes of the journal beyond which it is replaced by a dump. */
+  readonly longestJournal?: number;
   /** Milliseconds a sender may take for its headers and for the whole request. */
   readonly patience?: { readonly headersTimeout: number; readonly requestTimeout: number };
 }
@@ -37,17 +43,23 @@ export async function startServer({
   page,
   demo,
   logger = () => pino({ level: 'silent' }),
+  onLost,
+  lockOptions = {},
+  longestJournal,
   patience = { headersTimeout: 10_000, requestTimeout: 30_000 },
 }: StartOptions): Promise<RunningServer> {
-  const lock = await lockFolder(settings.dataDir);
+  const lock = await lockFolder(settings.dataDir, { ...(onLost ? { onLost } : {}), ...lockOptions });
   try {
     await removeDrafts(settings.dataDir);
-    const storage = await openStorage(settings);
+    const storage = await openStorage(settings, lock, longestJournal);
     const log = logger(settings.dataDir);
     storage.notices.forEach((notice) => log.warn(notice));
     storage.onTrouble((error) =>
       log.error({ error: describedError(error) }, 'something went wrong beside any request'),
     );
+    await storage.beginEra().catch((error: unknown) => {
+      throw error instanceof RequestProblem ? new StartRefused(error.detail) : error;
+    });
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
     if (demo) await seedWhenEmpty(demo, library, visits);
@@ -79,9 +91,9 @@ export async function startServer({
   }
 }
 
-async function openStorage({ dataDir, databaseUrl }: Settings): Promise<Storage> {
+async function openStorage({ dataDir, databaseUrl }: Settings, lock: FolderLock, longest?: number): Promise<Storage> {
   try {
-    return await (databaseUrl === undefined ? Storage.embedded(dataDir) : Storage.server(databaseUrl));
+    return await (databaseUrl === undefined ? Storage.embedded(dataDir, lock, longest) : Storage.server(databaseUrl));
   } catch (error) {
     if (error instanceof StartRefused || !isOfTheDisk(error)) throw error;
     throw new StartRefused(

@@ -1,5 +1,6 @@
 import { parseQuantity, type Dimension } from '@juxtameter/core';
 import * as yup from 'yup';
+import { MOST_ENTRIES } from '../validate';
 import { withMeta, type Plain, type TextForm } from './said';
 
 const LONGEST_NAME = 200;
@@ -126,7 +127,7 @@ export function finite() {
     .test('finite', 'must be a finite number', (value) => value === undefined || Number.isFinite(value));
 }
 
-export function listOf<Value>(entry: yup.ISchema<Value, never> | yup.ISchema<Value>, most = 2000) {
+export function listOf<Value>(entry: yup.ISchema<Value, never> | yup.ISchema<Value>, most = MOST_ENTRIES) {
   return yup
     .array()
     .of(entry as yup.ISchema<Value, yup.AnyObject>)

@@ -5,7 +5,8 @@ import { v7 as uuid } from 'uuid';
 import { eventContract } from '@juxtameter/contract/check';
 import type { VisitEvent } from '@juxtameter/core';
 import { visitEvents } from '../database/schema';
-import { Journal, readJournal } from '../storage/journal';
+import { Journal } from '../storage/journal';
+import { readJournal } from '../storage/journal-reading';
 import { discard, eventMaker, seededFolder, testServer, type TestServer } from '../testing/test-server';
 
 const journalOf = (folder: string): string => join(folder, 'journal.ndjson');

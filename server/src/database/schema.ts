@@ -73,3 +73,14 @@ export const storageState = pgTable('storage_state', {
   lineage: uuid().notNull(),
   appliedSeq: bigint({ mode: 'number' }).notNull(),
 });
+
+/**
+ * Stretches in which orders were given, one for every start. A store that was put back to an older copy goes on in an era
+ * of its own: whoever remembers an order of an era it does not have, or beyond the end it knows of one, has more than it.
+ */
+export const eras = pgTable('eras', {
+  place: integer().primaryKey(),
+  id: uuid().notNull().unique(),
+  /** The last order before it. */
+  after: bigint({ mode: 'number' }).notNull(),
+});

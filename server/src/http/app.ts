@@ -2,7 +2,7 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { Storage } from '../storage/storage';
-import { ImportStore } from '../store/import-store';
+import { ImportStore } from '../import/import-store';
 import type { LibraryStore } from '../store/library-store';
 import type { VisitStore } from '../store/visit-store';
 import { version } from '../../../package.json';
@@ -11,7 +11,8 @@ import { BODY_LIMIT, DOCUMENTS_LIMIT, noSuchAddress, problemAnswers } from './er
 import { importRoute } from './import-route';
 import { libraryRoutes } from './library-routes';
 import { pageRoutes } from './page';
-import { requestLog } from './request-log';
+import { pathPart } from './body';
+import { requestLog, UUID } from './request-log';
 import { sameSiteOnly, securityHeaders } from './security';
 import { visitRoutes } from './visit-routes';
 
@@ -29,7 +30,7 @@ export function createApp({ storage, library, visits, logger, page }: AppParts):
   const imports = new ImportStore(storage, library, visits);
   const app = express();
   app.disable('x-powered-by');
-  app.use(securityHeaders(), sameSiteOnly(), compression());
+  app.use(marked(storage), securityHeaders(), sameSiteOnly(), compression());
   app.use('/api', requestLog(logger), (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
@@ -43,11 +44,25 @@ export function createApp({ storage, library, visits, logger, page }: AppParts):
       .status(isWell ? 200 : 503)
       .json({ status: isWell ? 'ok' : 'cannot store', product: 'juxtameter', version, ...health });
   });
+  app.get('/api/eras/:id', async (request, response) => {
+    const id = pathPart(request, 'id');
+    const reach = UUID.test(id) ? await storage.reachOf(id) : undefined;
+    response.json({ present: storage.era, ...(reach === undefined ? {} : { reach }) });
+  });
   app.get('/api/backup', backupRoute(storage));
-  app.use('/api', libraryRoutes(library), visitRoutes(visits), importRoute(imports), noSuchAddress);
+  app.use('/api', libraryRoutes(library, imports), visitRoutes(visits), importRoute(imports, logger), noSuchAddress);
   app.use(pageRoutes(page), noSuchAddress);
   app.use(problemAnswers(logger));
   return app;
+}
+
+/** What answers here is this product, in which version and era: a page believes no other answer. */
+function marked(storage: Storage): RequestHandler {
+  return (_request, response, next) => {
+    response.setHeader('Juxtameter', version);
+    response.setHeader('Juxtameter-Era', storage.era);
+    next();
+  };
 }
 
 /** Only the address itself, not what lies below it. */

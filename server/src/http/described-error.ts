@@ -13,9 +13,9 @@ const DEEPEST = 5;
 
 /** An error without people's data: a query builder tells its parameters in its message, a database quotes its values. */
 export function describedError(error: unknown, depth = 0): DescribedError {
-  const { name, message, code, query, stack, cause } = (typeof error === 'object' && error !== null ? error : {}) as {
-    readonly [Part in 'name' | 'message' | 'code' | 'query' | 'stack' | 'cause']?: unknown;
-  };
+  const { name, message, code, query, stack, cause } = (
+    typeof error === 'object' && error !== null ? error : {}
+  ) as Readonly<Partial<Record<'name' | 'message' | 'code' | 'query' | 'stack' | 'cause', unknown>>>;
   const told = typeof message === 'string' ? message : String(error);
   const isOfQuery = typeof query === 'string';
   return {

@@ -16,7 +16,8 @@ export function problemAnswers(logger: Logger): ErrorRequestHandler {
   };
 }
 
-function asProblem(error: unknown, logger: Logger): RequestProblem {
+/** What an error is told as; only the unforeseen is logged. */
+export function asProblem(error: unknown, logger: Logger): RequestProblem {
   if (error instanceof RequestProblem) return error;
   const { type, status } = (typeof error === 'object' && error !== null ? error : {}) as {
     type?: string;

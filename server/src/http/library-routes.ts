@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express';
-import { lintGeneral, lintPaths, lintProcedure, lintUnitModel, type Problem } from '@juxtameter/core';
+import type { Problem } from '@juxtameter/core';
 import { isGeneral } from '@juxtameter/contract';
 import {
   isAcceptableId,
@@ -9,12 +9,13 @@ import {
   unitContract,
   unitModelContract,
 } from '@juxtameter/contract/check';
+import type { ImportStore } from '../import/import-store';
 import type { LibraryStore } from '../store/library-store';
 import { bodyAs, pathPart } from './body';
 import { notFound, unacceptable } from '../request-problem';
 
 /** Sites, units and the documents visits are started with. Writes are idempotent: the same content twice is one version. */
-export function libraryRoutes(library: LibraryStore): Router {
+export function libraryRoutes(library: LibraryStore, imports: ImportStore): Router {
   const router = Router();
   router.param('id', (_request, _response, next, id: string) => {
     next(isAcceptableId(id) ? undefined : notFound('document by that id'));
@@ -43,16 +44,14 @@ export function libraryRoutes(library: LibraryStore): Router {
   });
   router.put('/unit-models/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, unitModelContract));
-    refuseErrors([...lintUnitModel(document), ...lintPaths(document)]);
+    refuseErrors(await imports.problemsOf(document));
     response.json(await library.put({ of: 'unit-model', document }));
   });
   router.put('/procedures/:id', async (request, response) => {
     const document = withPathId(request, bodyAs(request, procedureContract));
-    refuseErrors(
-      isGeneral(document)
-        ? lintGeneral(document)
-        : lintProcedure(document, await library.unitModel(document.unitModel), await library.generals()),
-    );
+    // A chart for a kind of unit that is not here is asked for at another address.
+    if (!isGeneral(document)) await library.unitModel(document.unitModel);
+    refuseErrors(await imports.problemsOf(document));
     response.json(await library.put({ of: 'procedure', document }));
   });
   router.put('/meters/:id', async (request, response) => {

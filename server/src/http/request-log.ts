@@ -21,7 +21,8 @@ export function requestLog(logger: Logger): RequestHandler {
   };
 }
 
-const UUID = /^[0-9a-f-]{36}$/;
+/** Any identity of ours. */
+export const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** The address as it is declared, with the id of a visit in its place: other parts of it people may have typed. */
 function addressOf(request: Request): string {

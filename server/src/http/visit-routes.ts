@@ -2,9 +2,8 @@ import { Router } from 'express';
 import { eventBatchContract, startVisitContract, VISIT_EXPORTS } from '@juxtameter/contract/check';
 import type { VisitStore } from '../store/visit-store';
 import { bodyAs, pathPart } from './body';
+import { UUID } from './request-log';
 import { notFound, unacceptable } from '../request-problem';
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Visits, their logs and what is handed over of them. */
 export function visitRoutes(visits: VisitStore): Router {

@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { contract } from '@juxtameter/contract/check';
-import type { StoredDocument } from './entry';
+import type { Era, StoredDocument } from './entry';
 
 /** The list of contents, last file of every archive. */
 export interface ArchiveManifest {
@@ -13,12 +13,14 @@ export interface ArchiveManifest {
   readonly files: Readonly<Record<string, string>>;
   readonly documents: readonly (Pick<StoredDocument, 'of' | 'version' | 'storedAt'> & { readonly file: string })[];
   readonly visits: readonly { readonly file: string; readonly createdAt: string }[];
+  /** Stretches in which the orders were given; missing in archives from before they were kept. */
+  readonly eras?: readonly Era[];
 }
 
 export const MANIFEST = 'manifest.json';
 export const SITES = 'sites.json';
 
-const LARGEST_VERSION = 2 ** 31 - 1;
+const LARGEST_INTEGER = 2 ** 31 - 1;
 
 const time = () =>
   yup
@@ -41,13 +43,20 @@ const manifestContract = contract<ArchiveManifest>(
       .array(
         yup.object({
           of: yup.string().oneOf(['unit-model', 'procedure', 'meter']).required(),
-          version: yup.number().integer().min(1).max(LARGEST_VERSION).required(),
+          version: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
           storedAt: time(),
           file: file(),
         }),
       )
       .required(),
     visits: yup.array(yup.object({ file: file(), createdAt: time() })).required(),
+    eras: yup.array(
+      yup.object({
+        place: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
+        id: yup.string().uuid().required(),
+        after: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
+      }),
+    ),
   }) as never,
 );
 

@@ -2,7 +2,17 @@ import { sql, type SQL } from 'drizzle-orm';
 import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
-import { meters, procedures, sites, storageState, unitModels, units, visitEvents, visits } from '../database/schema';
+import {
+  eras,
+  meters,
+  procedures,
+  sites,
+  storageState,
+  unitModels,
+  units,
+  visitEvents,
+  visits,
+} from '../database/schema';
 import { contentHash, documentHash } from './content-hash';
 
 /**
@@ -19,7 +29,15 @@ export type Entry =
       readonly pinned: PinnedDocuments;
       readonly createdAt: string;
     }
+  | ({ readonly kind: 'era-begun' } & Era)
   | { readonly kind: 'events-stored'; readonly events: readonly VisitEvent[] };
+
+/** A stretch in which orders were given: its place among others, and the last order before it. */
+export interface Era {
+  readonly place: number;
+  readonly id: string;
+  readonly after: number;
+}
 
 /** One version of a document of the library. */
 export type StoredDocument = { readonly version: number; readonly storedAt: string } & (
@@ -34,7 +52,8 @@ export const STATE_ROW = 1;
 export const DOCUMENT_TABLES = { 'unit-model': unitModels, procedure: procedures, meter: meters } as const;
 
 /**
- * Makes the rows of entries, in order; with a journal also notes the record the database has followed it to.
+ * Makes the rows of entries, in order; with a journal also notes the record the database has followed it to. What a dump
+ * written meanwhile has already (a site, a version of a document, the beginning of a visit) stays as it is.
  * @throws what the database throws when a row contradicts one that is there.
  */
 export async function applyEntries(database: Database, entries: readonly Entry[], appliedSeq?: number): Promise<void> {
@@ -65,12 +84,18 @@ async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'eve
     case 'document-stored': {
       const { document, version, storedAt } = entry;
       const row = { id: document.id, version, hash: documentHash(document), document: document as never, storedAt };
-      await database.insert(DOCUMENT_TABLES[entry.of]).values(row);
+      await database.insert(DOCUMENT_TABLES[entry.of]).values(row).onConflictDoNothing();
+      return;
+    }
+    case 'era-begun': {
+      const { place, id, after } = entry;
+      await database.insert(eras).values({ place, id, after }).onConflictDoNothing();
       return;
     }
     case 'visit-started': {
       const { id, pinned, createdAt } = entry;
-      await database.insert(visits).values({ id, unit: pinned.unit.id, hash: contentHash(pinned), pinned, createdAt });
+      const row = { id, unit: pinned.unit.id, hash: contentHash(pinned), pinned, createdAt };
+      await database.insert(visits).values(row).onConflictDoNothing();
     }
   }
 }

@@ -1,8 +1,9 @@
-import { appendFileSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
+import { appendFileSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import type { Entry } from './entry';
-import { carriedOut, Journal, readJournal } from './journal';
+import { Journal } from './journal';
+import { carriedOut, readJournal, segmentFiles } from './journal-reading';
 import { decodeLine, encodeLine } from './journal-record';
 import { discard, scratchFolder } from '../testing/test-server';
 
@@ -83,21 +84,23 @@ describe('the journal', () => {
     expect(numbers()).toEqual([1]);
   });
 
-  it('refuses damage in the middle loudly, and changes nothing', async () => {
+  it('tells damage in the middle, what stands before it and how far it went, and changes nothing', async () => {
     await (await written([['a'], ['b'], ['c']])).close();
     const lines = readFileSync(path, 'utf8').split('\n');
     lines[2] = lines[2]?.replace('"name":"b"', '"name":"x"') ?? '';
     writeFileSync(path, lines.join('\n'));
     const before = readFileSync(path);
-    expect(() => readJournal(path)).toThrowError(/damaged: line 3 is not what was written.*restore FILE/s);
+    const content = readJournal(path);
+    expect(content?.damage).toContain('damaged: line 3 is not what was written');
+    expect([numbers(), content?.lastNamed]).toEqual([[1], 3]);
     expect(readFileSync(path).equals(before)).toBeTrue();
   });
 
-  it('refuses a line that is missing', async () => {
+  it('tells a line that is missing', async () => {
     await (await written([['a'], ['b'], ['c']])).close();
     const lines = readFileSync(path, 'utf8').split('\n');
     writeFileSync(path, lines.filter((_, index) => index !== 2).join('\n'));
-    expect(() => readJournal(path)).toThrowError(/line 3 does not follow the line before/);
+    expect(readJournal(path)?.damage).toContain('line 3 does not follow the line before');
   });
 
   it('is none when only the torn beginning of one is there', () => {
@@ -114,12 +117,55 @@ describe('the journal', () => {
     expect(carriedOut(readJournal(path)?.records ?? []).map((record) => record.journalSeq)).toEqual([1, 4]);
   });
 
-  it('keeps what a dump does not hold when it is shortened', async () => {
-    const journal = await written([['a'], ['b'], ['c']]);
-    await journal.compact(2);
+  it('goes on in the next file while a dump is written, and drops what the dump holds', async () => {
+    const journal = await written([['a'], ['b']]);
+    await journal.rotate();
+    await journal.append([{ entries: [site('c')] }]);
+    expect(numbers()).toEqual([1, 2, 3]);
+    await journal.drop(1);
+    expect(numbers()).toEqual([1, 2, 3]);
+    await journal.drop(2);
+    expect([readJournal(path)?.header.after, numbers()]).toEqual([2, [3]]);
+    await journal.rotate();
+    await journal.rotate();
     await journal.append([{ entries: [site('d')] }]);
     await journal.close();
-    expect(readJournal(path)?.header.after).toBe(2);
     expect(numbers()).toEqual([3, 4]);
+  });
+
+  it('is whole however a rotation was cut off, and goes on', async () => {
+    const journal = await written([['a'], ['b']]);
+    await journal.rotate();
+    await journal.close();
+    rmSync(path);
+    const content = readJournal(path);
+    expect([content?.isOpenMissing, numbers()]).toEqual([true, [1, 2]]);
+    const again = await Journal.resume(path, content!);
+    await again.append([{ entries: [site('c')] }]);
+    expect([again.lastSeq, again.closedFiles, numbers()]).toEqual([3, 1, [1, 2, 3]]);
+    await again.drop(2);
+    await again.close();
+    expect(numbers()).toEqual([3]);
+  });
+
+  it('tells damage in a closed file, a file that is missing, and one of another journal', async () => {
+    const journal = await written([['a']]);
+    await journal.rotate();
+    await journal.append([{ entries: [site('b')] }]);
+    await journal.rotate();
+    await journal.append([{ entries: [site('c')] }]);
+    await journal.close();
+    const [first = '', second = ''] = segmentFiles(path);
+    const text = readFileSync(second, 'utf8');
+    writeFileSync(second, text.slice(0, -3));
+    expect(readJournal(path)?.damage).toContain('its end is cut off');
+    writeFileSync(second, text.replace(LINEAGE, LINEAGE.replace('1', '2')));
+    expect(readJournal(path)?.damage).toContain('line 1 is no heading');
+    rmSync(second);
+    expect(readJournal(path)?.damage).toContain('does not follow');
+    writeFileSync(second, text);
+    expect(readJournal(path)?.damage).toBeUndefined();
+    rmSync(first);
+    expect(readJournal(path)?.header.after).toBe(1);
   });
 });

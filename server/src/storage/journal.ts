@@ -1,84 +1,8 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { open, rename, type FileHandle } from 'node:fs/promises';
+import { readFileSync } from 'node:fs';
+import { open, rename, rm, type FileHandle } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { StartRefused } from '../settings';
-import {
-  decodeLine,
-  encodeLine,
-  isHeader,
-  isRecord,
-  type JournalBody,
-  type JournalHeader,
-  type JournalRecord,
-} from './journal-record';
-
-/** What a journal file holds, damage and torn end told apart. */
-export interface JournalContent {
-  readonly header: JournalHeader;
-  /** In order, without a gap, from `header.after + 1`. */
-  readonly records: readonly JournalRecord[];
-  /** Bytes that are whole; what is behind them was never acknowledged. */
-  readonly length: number;
-  readonly isTorn: boolean;
-}
-
-/**
- * Reads a journal. A last line that was cut short by a power cut is left out.
- * @returns undefined when there is no journal, or only the torn beginning of one.
- * @throws StartRefused when a line before the last is not what was written.
- */
-export function readJournal(path: string): JournalContent | undefined {
-  if (!existsSync(path)) return undefined;
-  const bytes = readFileSync(path);
-  const lines = wholeLines(bytes);
-  const contents = lines.map((line) => decodeLine(line.text));
-  const bad = contents.findIndex((content) => content === undefined);
-  const whole = bad === -1 ? contents : contents.slice(0, bad);
-  const behind = contents.slice(whole.length).filter((content) => content !== undefined);
-  const [header, ...records] = whole;
-  if (header === undefined && behind.length === 0) return undefined;
-  if (!isHeader(header)) throw damaged(path, 1, 'is no heading of a journal');
-  const firstLost = header.after + whole.length;
-  // Whole lines of the group that was being written are no proof of damage: a disk may store its end before its start.
-  const isTornOnly = behind.every((content) => isRecord(content) && content.group <= firstLost);
-  if (!isTornOnly) throw damaged(path, bad + 1, 'is not what was written');
-  records.forEach((record, index) => {
-    if (!isRecord(record) || record.journalSeq !== header.after + 1 + index)
-      throw damaged(path, index + 2, 'does not follow the line before');
-  });
-  const length = lines.slice(0, whole.length).reduce((sum, line) => sum + line.bytes, 0);
-  return { header, records: records as JournalRecord[], length, isTorn: length < bytes.length };
-}
-
-interface Line {
-  readonly text: string;
-  /** With its line feed. */
-  readonly bytes: number;
-}
-
-function wholeLines(bytes: Buffer): readonly Line[] {
-  const lines: Line[] = [];
-  let from = 0;
-  for (let end = bytes.indexOf(10); end >= 0; end = bytes.indexOf(10, from)) {
-    lines.push({ text: bytes.toString('utf8', from, end), bytes: end + 1 - from });
-    from = end + 1;
-  }
-  return lines;
-}
-
-function damaged(path: string, line: number, what: string): StartRefused {
-  return new StartRefused(
-    `${path} is damaged: line ${line} ${what}, and lines after it are whole. Nothing was changed. ` +
-      'Take a copy of the data folder, then begin with a new one and put the last backup into it: ' +
-      'DATA_DIR=new-folder npm run -s juxta -- restore FILE',
-  );
-}
-
-/** Records that were carried out: those a later `void` names are left out. */
-export function carriedOut(records: readonly JournalRecord[]): readonly JournalRecord[] {
-  const voided = new Set(records.flatMap((record) => ('void' in record ? record.void : [])));
-  return records.filter((record) => 'entries' in record && !voided.has(record.journalSeq));
-}
+import { segmentPath, type JournalContent, type Segment } from './journal-reading';
+import { encodeLine, type JournalBody, type JournalHeader } from './journal-record';
 
 /** The journal that is being written: one line per request, on the disk before anybody is told that it is stored. */
 export class Journal {
@@ -91,6 +15,7 @@ export class Journal {
     private header: JournalHeader,
     private last: number,
     private length: number,
+    private segments: readonly Segment[] = [],
   ) {}
 
   /** Begins an empty journal after record `after`, in the place of any that is there. */
@@ -100,15 +25,23 @@ export class Journal {
     return new Journal(path, await open(path, 'r+'), header, after, length);
   }
 
-  /** Goes on with a journal that was read; a torn end is cut off. */
-  static async resume(path: string, content: JournalContent): Promise<Journal> {
+  /**
+   * Goes on with a journal that was read; a torn end is cut off. `isCopied` puts a copy in its place first: what another
+   * process may still write goes into the old file, which nobody reads.
+   */
+  static async resume(path: string, content: JournalContent, isCopied = false): Promise<Journal> {
+    const { header, records, segments } = content;
+    const last = header.after + records.length;
+    if (content.isOpenMissing) await replaceFile(path, encodeLine({ ...header, after: last }));
+    else if (isCopied) await replaceFile(path, readFileSync(path));
     const handle = await open(path, 'r+');
-    if (content.isTorn) {
+    if (content.torn > 0) {
       await handle.truncate(content.length);
       await handle.sync();
     }
-    const last = content.header.after + content.records.length;
-    return new Journal(path, handle, content.header, last, content.length);
+    const after = segments.at(-1)?.last ?? header.after;
+    const length = content.isOpenMissing ? encodeLine({ ...header, after: last }).length : content.length;
+    return new Journal(path, handle, { ...header, after }, last, length, segments);
   }
 
   get lineage(): string {
@@ -119,8 +52,14 @@ export class Journal {
     return this.last;
   }
 
+  /** Length of the file being written. */
   get bytes(): number {
     return this.length;
+  }
+
+  /** Closed files that no dump holds yet. */
+  get closedFiles(): number {
+    return this.segments.length;
   }
 
   /**
@@ -147,17 +86,35 @@ export class Journal {
     return numbers;
   }
 
-  /** Leaves out the records up to `after`, which a verified dump holds. */
-  async compact(after: number): Promise<void> {
-    const content = readJournal(this.path);
-    if (!content) throw new Error(`${this.path} cannot be read again.`);
-    const kept = content.records.filter((record) => record.journalSeq > after);
-    const header: JournalHeader = { ...this.header, after };
-    const length = await replaceFile(this.path, [header, ...kept].map(encodeLine).join(''));
+  /**
+   * Closes the file being written and begins the next one: a few milliseconds, however long it is. What was closed is
+   * dropped once a dump holds it.
+   */
+  async rotate(): Promise<void> {
+    if (this.last === this.header.after) return;
+    const closed = { path: segmentPath(this.path, this.header.after), after: this.header.after, last: this.last };
+    const header: JournalHeader = { ...this.header, after: this.last };
+    const draft = `${this.path}.new`;
+    const length = await writeDraft(draft, encodeLine(header));
+    await rename(this.path, closed.path);
+    await rename(draft, this.path).catch(async (error: unknown) => {
+      await rename(closed.path, this.path);
+      throw error;
+    });
+    await syncFolder(dirname(this.path));
     await this.handle.close();
     this.handle = await open(this.path, 'r+');
     this.header = header;
     this.length = length;
+    this.segments = [...this.segments, closed];
+  }
+
+  /** Drops closed files whose records a verified dump holds, up to `after`. */
+  async drop(after: number): Promise<void> {
+    const held = this.segments.filter(({ last }) => last <= after);
+    this.segments = this.segments.filter(({ last }) => last > after);
+    for (const { path } of held) await rm(path, { force: true });
+    await syncFolder(dirname(this.path));
   }
 
   close(): Promise<void> {
@@ -182,17 +139,22 @@ async function writeAll(handle: FileHandle, bytes: Buffer, position: number): Pr
 
 /** Puts a file in place whole or not at all, a power cut included. Returns its length. */
 export async function replaceFile(path: string, content: string | Buffer): Promise<number> {
-  const bytes = Buffer.from(content);
   const draft = `${path}.new`;
-  const handle = await open(draft, 'w');
+  const length = await writeDraft(draft, content);
+  await rename(draft, path);
+  await syncFolder(dirname(path));
+  return length;
+}
+
+async function writeDraft(draft: string, content: string | Buffer): Promise<number> {
+  const bytes = Buffer.from(content);
+  const handle = await open(draft, 'w', 0o600);
   try {
     await writeAll(handle, bytes, 0);
     await handle.sync();
   } finally {
     await handle.close();
   }
-  await rename(draft, path);
-  await syncFolder(dirname(path));
   return bytes.length;
 }
 

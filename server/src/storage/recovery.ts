@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import { mkdir, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { eq, sql } from 'drizzle-orm';
@@ -7,7 +7,7 @@ import { storageState, visitEvents, visits } from '../database/schema';
 import { StartRefused } from '../settings';
 import { ArchiveReader, ArchiveRefused } from './archive-reader';
 import { applyEntries, DOCUMENT_TABLES, STATE_ROW } from './entry';
-import { carriedOut, type JournalContent } from './journal';
+import { carriedOut, type JournalContent } from './journal-reading';
 import { isRefusedForGood, keptAside, type RefusedRecord } from './refused-record';
 import type { JournalRecord } from './journal-record';
 
@@ -30,6 +30,8 @@ export interface Recovered {
   readonly appliedSeq: number;
   /** What was mended, for the log; empty when all was well. */
   readonly notices: readonly string[];
+  /** The journal cannot be gone on with: damaged, gone or cut short, and the database has all of it. */
+  readonly isJournalLost: boolean;
 }
 
 /**
@@ -44,24 +46,72 @@ export async function recoverDatabase(
 ): Promise<Recovered> {
   const hasFolder = existsSync(paths.database);
   const opened = hasFolder && doubt === undefined ? await openTrusted(paths, journal) : (doubt ?? 'missing');
-  if (typeof opened !== 'string') return caughtUp(paths, opened.open, opened.appliedSeq, journal?.records ?? [], []);
+  if (journal?.damage !== undefined) return despiteDamage(journal, journal.damage, opened);
+  if (typeof opened !== 'string') return trusted(paths, journal, opened);
   if (!hasFolder && !journal && !existsSync(paths.dump))
-    return caughtUp(paths, await created(paths, () => Promise.resolve()), 0, [], []);
-  if (!journal && !existsSync(paths.dump))
-    throw new StartRefused(
-      `${paths.database} cannot be used (${opened}), and there is neither a journal nor a dump to rebuild it from. ` +
-        'Nothing was changed; put a backup into a new folder: DATA_DIR=new-folder npm run -s juxta -- restore FILE',
-    );
+    return {
+      ...(await caughtUp(paths, await created(paths, () => Promise.resolve()), 0, [], [])),
+      isJournalLost: true,
+    };
+  if (!journal) throw onlyOldWitness(paths, hasFolder, opened);
   const aside = hasFolder ? await setAside(paths) : undefined;
   const notice = `The database folder was ${aside === undefined ? 'missing' : `not used (${opened}) and is kept in ${aside}`}; it was rebuilt from what the dump and the journal hold.`;
-  return rebuilt(paths, journal, notice);
+  return { ...(await rebuilt(paths, journal, [notice, ...tornNotice(journal)])), isJournalLost: false };
+}
+
+interface Opened {
+  readonly open: OpenDatabase;
+  readonly appliedSeq: number;
+}
+
+async function trusted(paths: StoragePaths, journal: JournalContent | undefined, opened: Opened): Promise<Recovered> {
+  const { open, appliedSeq } = opened;
+  const isBehind = journal !== undefined && journal.header.after + journal.records.length < appliedSeq;
+  const isLost = isBehind || (journal === undefined && appliedSeq > 0);
+  const lost = 'The journal lacked what the database has; it was begun anew behind a dump of the database.';
+  const notices = [...(isLost ? [lost] : []), ...(journal ? tornNotice(journal) : [])];
+  const recovered = await caughtUp(paths, open, appliedSeq, journal?.records ?? [], notices);
+  return { ...recovered, isJournalLost: isLost || journal === undefined };
+}
+
+/** A damaged journal is no loss where the database can be trusted and has followed it beyond the damage. */
+async function despiteDamage(journal: JournalContent, damage: string, opened: Opened | string): Promise<Recovered> {
+  const isCovered = typeof opened !== 'string' && opened.appliedSeq >= journal.lastNamed;
+  if (isCovered) {
+    const notice = `${damage}. The database has all that it held: the journal is kept in set-aside and was begun anew behind a dump.`;
+    return { open: opened.open, appliedSeq: opened.appliedSeq, notices: [notice], isJournalLost: true };
+  }
+  if (typeof opened !== 'string') await opened.open.close();
+  throw new StartRefused(
+    `${damage}, and lines after it are whole, which the database ${typeof opened === 'string' ? `cannot replace (${opened})` : 'has not'}. Nothing was changed. ` +
+      'Take a copy of the data folder, then begin with a new one and put the last backup into it: ' +
+      'DATA_DIR=new-folder npm run -s juxta -- restore FILE',
+  );
+}
+
+/** Without a journal nobody knows what was stored after the dump. */
+function onlyOldWitness(paths: StoragePaths, hasFolder: boolean, why: string): StartRefused {
+  const database = hasFolder ? `${paths.database} cannot be used (${why})` : `${paths.database} is missing`;
+  if (!existsSync(paths.dump))
+    return new StartRefused(
+      `${database}, and there is neither a journal nor a dump to rebuild it from. ` +
+        'Nothing was changed; put a backup into a new folder: DATA_DIR=new-folder npm run -s juxta -- restore FILE',
+    );
+  const { mtime } = statSync(paths.dump);
+  return new StartRefused(
+    `${database}, and so is the journal: only the dump of ${mtime.toISOString().slice(0, 16).replace('T', ' ')} UTC is left, and what was stored after it would be lost without a word. ` +
+      `Nothing was changed; look for ${paths.journal}, or go on from the dump in a new folder: DATA_DIR=new-folder npm run -s juxta -- restore ${paths.dump}`,
+  );
+}
+
+function tornNotice({ torn }: JournalContent): readonly string[] {
+  return torn > 0
+    ? [`The end of the journal was cut short (${torn} bytes); nobody had been told that it is stored.`]
+    : [];
 }
 
 /** The opened database and how far it is, or why it cannot be used. */
-async function openTrusted(
-  paths: StoragePaths,
-  journal: JournalContent | undefined,
-): Promise<{ readonly open: OpenDatabase; readonly appliedSeq: number } | string> {
+async function openTrusted(paths: StoragePaths, journal: JournalContent | undefined): Promise<Opened | string> {
   let open: OpenDatabase;
   try {
     open = await openEmbedded(paths.database);
@@ -81,7 +131,8 @@ async function whyUnusable(database: Database, journal: JournalContent | undefin
     await readEverything(database);
     if (!journal) return state?.appliedSeq ?? 0;
     if (!state) return 'it belongs to no journal';
-    if (state.lineage !== journal.header.lineage) return 'it belongs to another journal';
+    const isHeadingLost = journal.header.lineage === '';
+    if (!isHeadingLost && state.lineage !== journal.header.lineage) return 'it belongs to another journal';
     if (state.appliedSeq < journal.header.after) return 'it is older than the journal reaches back';
     return state.appliedSeq;
   } catch (error) {
@@ -97,18 +148,18 @@ async function readEverything(database: Database): Promise<void> {
     await database.select({ size: sql`sum(length(document::text))` }).from(table);
 }
 
-async function rebuilt(paths: StoragePaths, journal: JournalContent | undefined, notice: string): Promise<Recovered> {
+async function rebuilt(paths: StoragePaths, journal: JournalContent, notices: readonly string[]): Promise<CaughtUp> {
   let dumped = 0;
   const open = await created(paths, async (database) => {
     if (existsSync(paths.dump)) dumped = await loadArchive(database, paths.dump);
-    if (journal && journal.header.after > dumped)
+    if (journal.header.after > dumped)
       throw new StartRefused(
         `The journal begins after record ${journal.header.after}, but ${existsSync(paths.dump) ? `the dump ends at record ${dumped}` : `there is no ${paths.dump}`}: ` +
           'what lies between is missing. Nothing was changed; put back the whole data folder, or restore a backup into a new one.',
       );
   });
-  const records = (journal?.records ?? []).filter((record) => record.journalSeq > dumped);
-  return caughtUp(paths, open, dumped, records, [notice]);
+  const records = journal.records.filter((record) => record.journalSeq > dumped);
+  return caughtUp(paths, open, dumped, records, notices);
 }
 
 /** A new database, put in place only once it is complete: a start that is killed leaves none that looks whole. */
@@ -125,6 +176,8 @@ async function created(paths: StoragePaths, fill: (database: Database) => Promis
   return openEmbedded(paths.database);
 }
 
+type CaughtUp = Omit<Recovered, 'isJournalLost'>;
+
 /** Carries out what the journal holds and the database has not done yet. */
 async function caughtUp(
   paths: StoragePaths,
@@ -132,7 +185,7 @@ async function caughtUp(
   appliedSeq: number,
   records: readonly JournalRecord[],
   notices: readonly string[],
-): Promise<Recovered> {
+): Promise<CaughtUp> {
   const missing = carriedOut(records).filter((record) => record.journalSeq > appliedSeq);
   const refused: RefusedRecord[] = [];
   for (const record of missing) {
@@ -164,6 +217,7 @@ export async function loadArchive(database: Database, path: string): Promise<num
         ...sites.map((site) => ({ kind: 'site-put', site }) as const),
         ...units.map((unit) => ({ kind: 'unit-put', unit }) as const),
       ]);
+      for (const era of archive.manifest.eras ?? []) await applyEntries(transaction, [{ kind: 'era-begun', ...era }]);
       for (const listed of archive.manifest.documents)
         await applyEntries(transaction, [{ kind: 'document-stored', ...(await archive.document(listed)) }]);
       for (const { file, createdAt } of archive.manifest.visits) {

@@ -1,21 +1,23 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, existsSync, readFileSync } from 'node:fs';
-import { open as openFile, readdir, rename, rm } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { mkdir, open as openFile, readdir, rename, rm } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { setTimeout as wait } from 'node:timers/promises';
-import { sql } from 'drizzle-orm';
-import { bootId } from '../boot-id';
+import { desc, eq, gt, max, sql } from 'drizzle-orm';
+import { bootId, UNKNOWN_BOOT } from '../boot-id';
 import { openServer, type Database, type OpenDatabase } from '../database/open-database';
-import { storageState } from '../database/schema';
+import { eras, storageState, visitEvents } from '../database/schema';
+import type { FolderLock } from '../folder-lock';
 import { StartRefused } from '../settings';
-import { ArchiveReader, type Trust } from './archive-reader';
-import { archiveStream, momentOf } from './archive-writer';
+import type { Trust } from './archive-reader';
+import { archiveStream, momentOf, type Moment } from './archive-writer';
 import { DiskRoom, RESERVE } from './disk-room';
-import { STATE_ROW } from './entry';
-import { Journal, readJournal, replaceFile, syncFolder } from './journal';
+import { STATE_ROW, type Era } from './entry';
+import { Journal, replaceFile, syncFolder } from './journal';
+import { readJournal, segmentFiles } from './journal-reading';
+import { verifyArchive, verifyArchiveAside } from './verify-archive';
 import { recoverDatabase, storagePaths, type StoragePaths } from './recovery';
-import { Writer } from './writer';
+import { Writer, type Fence } from './writer';
 
 /** A journal longer than this, in bytes, is replaced by a dump. */
 const LONGEST_JOURNAL = 16 * 2 ** 20;
@@ -35,6 +37,9 @@ export class Storage {
   private readonly reporters: ((error: unknown) => void)[] = [];
   readonly writer: Writer;
   private compacting: Promise<void> | undefined;
+  private present = '';
+  /** A journal longer than this, in bytes, is replaced by a dump. */
+  private readonly longestJournal: number;
 
   private constructor(
     private readonly open: OpenDatabase,
@@ -43,7 +48,9 @@ export class Storage {
     private readonly room: DiskRoom | undefined,
     /** What was mended at the start, for the log. */
     readonly notices: readonly string[],
+    { fence, longestJournal = LONGEST_JOURNAL }: { readonly fence?: Fence; readonly longestJournal?: number } = {},
   ) {
+    this.longestJournal = longestJournal;
     const forget = (): void => this.forgetters.forEach((each) => each());
     open.ownership?.whenRegained(forget);
     this.writer = new Writer(
@@ -53,6 +60,7 @@ export class Storage {
       // A dump that fails changes nothing: the journal goes on, and the next request tries again.
       () => void this.compactWhenLong().catch((error: unknown) => this.reportTrouble(error)),
       room,
+      fence,
     );
   }
 
@@ -71,7 +79,11 @@ export class Storage {
   }
 
   /** Opens the embedded database of a locked data folder. @throws StartRefused when it cannot be made whole. */
-  static async embedded(dataDir: string): Promise<Storage> {
+  static async embedded(
+    dataDir: string,
+    lock: Pick<FolderLock, 'isHeld' | 'wasSilent'>,
+    longestJournal = LONGEST_JOURNAL,
+  ): Promise<Storage> {
     const paths = storagePaths(dataDir);
     const room = new DiskRoom(dataDir);
     if (room.isFull)
@@ -79,13 +91,15 @@ export class Storage {
         `The disk of ${dataDir} has less than ${RESERVE / 2 ** 20} MB left, which the database needs to open; free some space or set DATA_DIR.`,
       );
     const content = readJournal(paths.journal);
-    const { open, appliedSeq, notices } = await recoverDatabase(paths, content, doubtOf(paths));
+    const fence = (): boolean => lock.isHeld();
+    const doubt = lock.wasSilent ? SILENT : doubtOf(paths);
+    const { open, appliedSeq, notices, isJournalLost } = await recoverDatabase(paths, content, doubt);
     try {
-      const isBehind = content && content.header.after + content.records.length < appliedSeq;
-      const journal = content && !isBehind ? await Journal.resume(paths.journal, content) : undefined;
-      const storage = journal
-        ? new Storage(open, journal, paths, room, notices)
-        : await this.withNewJournal(open, paths, room, appliedSeq, notices, isBehind === true || appliedSeq > 0);
+      const isKept = content !== undefined && !isJournalLost;
+      const journal = isKept
+        ? await Journal.resume(paths.journal, content, lock.wasSilent)
+        : await newJournal(open.database, paths, appliedSeq);
+      const storage = new Storage(open, journal, paths, room, notices, { fence, longestJournal });
       await storage.adopt(appliedSeq);
       await replaceFile(paths.session, JSON.stringify({ boot: bootId(), closed: false }));
       await storage.compactWhenLong();
@@ -99,6 +113,35 @@ export class Storage {
   /** Uses a PostgreSQL server, which keeps its own journal. @throws StartRefused when it cannot be used. */
   static async server(url: string): Promise<Storage> {
     return new Storage(await openServer(url), undefined, undefined, undefined, []);
+  }
+
+  /** Begins a stretch of orders of this start; whoever asks is told which it is. */
+  async beginEra(): Promise<void> {
+    this.present = await this.writer.write(async (database) => {
+      const [last] = await database.select().from(eras).orderBy(desc(eras.place)).limit(1);
+      const [newest] = await database.select({ seq: max(visitEvents.seq) }).from(visitEvents);
+      const era: Era = { place: (last?.place ?? 0) + 1, id: randomUUID(), after: newest?.seq ?? 0 };
+      return { entries: [{ kind: 'era-begun', ...era }], answer: era.id };
+    });
+  }
+
+  get era(): string {
+    return this.present;
+  }
+
+  /** How far this store has the orders of an era, the present one or an earlier one; undefined where it knows none of it. */
+  async reachOf(era: string): Promise<number | undefined> {
+    const [known] = await this.database.select().from(eras).where(eq(eras.id, era));
+    if (!known) return undefined;
+    const [next] = await this.database
+      .select()
+      .from(eras)
+      .where(gt(eras.place, known.place))
+      .orderBy(eras.place)
+      .limit(1);
+    if (next) return next.after;
+    const [newest] = await this.database.select({ seq: max(visitEvents.seq) }).from(visitEvents);
+    return newest?.seq ?? 0;
   }
 
   /** Everything stored at this moment as a zip file. */
@@ -151,52 +194,58 @@ export class Storage {
     return false;
   }
 
-  /** A database without a journal, or ahead of what is left of it, gets a new one that begins with a dump of it. */
-  private static async withNewJournal(
-    open: OpenDatabase,
-    paths: StoragePaths,
-    room: DiskRoom,
-    appliedSeq: number,
-    notices: readonly string[],
-    isLost: boolean,
-  ): Promise<Storage> {
-    const lost = 'The journal lacked what the database has; it was begun anew behind a dump of the database.';
-    const journal = await Journal.begin(paths.journal, randomUUID(), appliedSeq);
-    const storage = new Storage(open, journal, paths, room, isLost ? [...notices, lost] : notices);
-    if (isLost) await storage.dump();
-    return storage;
-  }
-
   /** Notes in the database which journal it follows. */
   private async adopt(appliedSeq: number): Promise<void> {
     const state = { id: STATE_ROW, lineage: this.journal?.lineage ?? randomUUID(), appliedSeq };
     await this.database.insert(storageState).values(state).onConflictDoUpdate({ target: storageState.id, set: state });
   }
 
-  /** Replaces a long journal by a dump; what is written meanwhile stays in the journal. */
+  /** Replaces a long journal by a dump. What is written meanwhile goes into the next file of the journal. */
   private compactWhenLong(): Promise<void> {
-    const { journal } = this;
-    if (!journal || journal.bytes < LONGEST_JOURNAL) return Promise.resolve();
-    this.compacting ??= this.dump()
-      .then((journalSeq) => this.writer.whileIdle(() => journal.compact(journalSeq)))
-      .finally(() => (this.compacting = undefined));
+    const { journal, paths } = this;
+    if (!journal || !paths || journal.bytes < this.longestJournal) return Promise.resolve();
+    this.compacting ??= this.compact(journal, paths).finally(() => (this.compacting = undefined));
     return this.compacting;
   }
 
-  /** Writes a dump, reads it back, and only then puts it in the place of the last one. Returns its last record. */
-  private async dump(): Promise<number> {
-    const { paths } = this;
-    if (!paths) throw new Error('A PostgreSQL server keeps its own dumps.');
-    const draft = `${paths.dump}.new`;
-    const journalSeq = await writeVerified(await this.backup(), draft).catch(async (error: unknown) => {
-      // Half a dump takes the room that requests need.
-      await rm(draft, { force: true });
-      throw error;
+  private async compact(journal: Journal, paths: StoragePaths): Promise<void> {
+    const moment = await this.writer.whileIdle(async () => {
+      await journal.rotate();
+      return momentOf(this.database, journal.lastSeq);
     });
-    await rename(draft, paths.dump);
-    await syncFolder(dirname(paths.dump));
-    return journalSeq;
+    await writeDump(this.database, paths, moment);
+    await this.writer.whileIdle(() => journal.drop(moment.journalSeq));
   }
+}
+
+/** A database without a journal that can be gone on with gets a new one that begins behind a dump of it. */
+async function newJournal(database: Database, paths: StoragePaths, appliedSeq: number): Promise<Journal> {
+  if (appliedSeq > 0) await writeDump(database, paths, await momentOf(database, appliedSeq));
+  await setJournalAside(paths);
+  return Journal.begin(paths.journal, randomUUID(), appliedSeq);
+}
+
+/** Writes a dump, reads it back, and only then puts it in the place of the last one. */
+async function writeDump(database: Database, paths: StoragePaths, moment: Moment): Promise<void> {
+  const draft = `${paths.dump}.new`;
+  try {
+    await writeVerified(archiveStream(database, moment, new Date()), draft);
+  } catch (error) {
+    // Half a dump takes the room that requests need.
+    await rm(draft, { force: true });
+    throw error;
+  }
+  await rename(draft, paths.dump);
+  await syncFolder(dirname(paths.dump));
+}
+
+/** Moves a journal that cannot be gone on with away, where it can be looked at. */
+async function setJournalAside(paths: StoragePaths): Promise<void> {
+  const files = [...segmentFiles(paths.journal), paths.journal].filter((file) => existsSync(file));
+  if (files.length === 0) return;
+  const target = join(paths.setAside, `journal-${new Date().toISOString().replaceAll(':', '')}`);
+  await mkdir(target, { recursive: true });
+  for (const file of files) await rename(file, join(target, basename(file)));
 }
 
 /** Brings an archive to the disk and reads every file of it back. Returns its last journal record. */
@@ -205,24 +254,7 @@ export async function writeVerified(archive: NodeJS.ReadableStream, path: string
   const handle = await openFile(path, 'r+');
   await handle.sync();
   await handle.close();
-  return verifyArchive(path, 'own');
-}
-
-/** Reads every file of an archive. Returns its last journal record. @throws ArchiveRefused at the first that is not sound. */
-export async function verifyArchive(path: string, trust: Trust): Promise<number> {
-  const reader = await ArchiveReader.open(path, trust);
-  try {
-    await reader.sites();
-    for (const listed of reader.manifest.documents) await reader.document(listed);
-    for (const { file } of reader.manifest.visits) {
-      await reader.visit(file);
-      // Checking a long visit takes a while; requests go on in between.
-      await wait(0);
-    }
-    return reader.manifest.journalSeq;
-  } finally {
-    reader.close();
-  }
+  return verifyArchiveAside(path, 'own');
 }
 
 /** Puts a verified archive into an empty data folder, as the dump the next start builds its database from. */
@@ -233,12 +265,16 @@ export async function placeArchive(dataDir: string, archive: string, trust: Trus
   await Journal.begin(paths.journal, randomUUID(), journalSeq).then((journal) => journal.close());
 }
 
+const SILENT = 'another server used it and stopped answering';
+
 /** Why the database folder must not be trusted: power was lost while it was in use, and it syncs nothing. */
 function doubtOf(paths: StoragePaths): string | undefined {
   if (!existsSync(paths.session)) return undefined;
   try {
     const { boot, closed } = JSON.parse(readFileSync(paths.session, 'utf8')) as { boot?: string; closed?: boolean };
-    return closed === true || boot === bootId() ? undefined : 'the machine went down while it was in use';
+    // Where the system does not tell one start of the machine from another it may have been any.
+    const isSameStart = boot === bootId() && boot !== UNKNOWN_BOOT;
+    return closed === true || isSameStart ? undefined : 'the machine went down while it was in use';
   } catch {
     return 'the machine went down while it was in use';
   }

@@ -15,6 +15,9 @@ export interface Plan<Answer> {
 /** `planned` is what requests of the same group before this one want stored: not all of it is in the database yet. */
 export type Planner<Answer> = (database: Database, planned: readonly Entry[]) => Promise<Plan<Answer>>;
 
+/** Asked before and after the journal is written. */
+export type Fence = () => boolean;
+
 interface Job {
   readonly planner: Planner<unknown>;
   readonly settle: (outcome: Outcome) => void;
@@ -33,6 +36,7 @@ const LARGEST_GROUP = 256;
  */
 export class Writer {
   private readonly waiting: Job[] = [];
+  private readonly idle: (() => Promise<void>)[] = [];
   private running: Promise<void> | undefined;
 
   constructor(
@@ -45,6 +49,8 @@ export class Writer {
     private readonly onStored: () => void = () => undefined,
     /** Missing where the disk is somebody else's. */
     private readonly room?: Pick<DiskRoom, 'isFull'>,
+    /** Whether the folder is still this process's own. */
+    private readonly fence: Fence = () => true,
   ) {}
 
   /** Stores what the planner asks for, whole or not at all. @throws RequestProblem as the planner refuses. */
@@ -57,26 +63,20 @@ export class Writer {
     });
   }
 
-  /** Runs something while nothing is written. */
-  async whileIdle<Result>(task: () => Promise<Result>): Promise<Result> {
-    while (this.running) await this.running;
-    const result = task();
-    this.running = result.then(
-      () => this.resume(),
-      () => this.resume(),
-    );
-    return result;
-  }
-
-  private resume(): void {
-    this.running = this.waiting.length > 0 ? this.run() : undefined;
+  /** Runs something while nothing is written; at the next turn, however much waits to be written. Keep it short. */
+  whileIdle<Result>(task: () => Promise<Result>): Promise<Result> {
+    return new Promise<Result>((resolve, reject) => {
+      this.idle.push(() => task().then(resolve, reject));
+      this.running ??= this.run();
+    });
   }
 
   private async run(): Promise<void> {
-    while (this.waiting.length > 0) {
+    while (this.waiting.length > 0 || this.idle.length > 0) {
       // The database answers without yielding to the network: without a turn no group would ever form.
       await turn();
-      await this.store(this.waiting.splice(0, LARGEST_GROUP));
+      await this.idle.shift()?.();
+      if (this.waiting.length > 0) await this.store(this.waiting.splice(0, LARGEST_GROUP));
     }
     this.running = undefined;
   }
@@ -118,7 +118,10 @@ export class Writer {
         }
         if (records.length > 0) {
           await applyEntries(transaction, later, this.journal && this.journal.lastSeq + records.length);
+          if (!this.fence()) throw takenOver();
           journaled = (await this.journal?.append(records.map((entries) => ({ entries })))) ?? [];
+          // Stopped in the middle, and woken up when another server had taken the folder: nobody is told that it is stored.
+          if (!this.fence()) throw takenOver();
         }
         return settled;
       });
@@ -132,6 +135,8 @@ export class Writer {
   }
 
   private async withdraw(journaled: readonly number[]): Promise<void> {
+    // It is another's journal by now.
+    if (!this.fence()) return;
     try {
       await this.journal?.append([{ void: journaled }]);
     } catch (error) {
@@ -157,6 +162,14 @@ async function planned(
     settled.push(() => job.settle({ error }));
     return [];
   }
+}
+
+function takenOver(): RequestProblem {
+  return new RequestProblem(
+    503,
+    'Taken over',
+    'Another Juxtameter has taken over this data folder; nothing was stored here. Ask that one.',
+  );
 }
 
 function outOfReach(): RequestProblem {

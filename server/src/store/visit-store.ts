@@ -89,17 +89,22 @@ export class VisitStore {
   }
 
   /** What putting a whole visit in place comes to. @throws RequestProblem when it contradicts what is stored. */
-  async planPut(database: Database, visit: VisitDocument, planned: readonly Entry[]): Promise<Plan<number>> {
+  async planPut(
+    database: Database,
+    visit: VisitDocument,
+    planned: readonly Entry[],
+    index = this.index,
+  ): Promise<Plan<number>> {
     const [existing] = await database.select({ hash: visits.hash }).from(visits).where(eq(visits.id, visit.id));
     if (existing && existing.hash !== contentHash(visit.pinned))
       throw conflict(`Nothing was stored: visit ${visit.id} is on file with other documents.`);
     const indexed = existing
-      ? await this.index.visit(database, visit.id)
+      ? await index.visit(database, visit.id)
       : { pinned: visit.pinned, context: visitContext(visit.pinned), events: new Map(), numbers: new Set<string>() };
     await refuseElsewhere(database, visit);
     const start = existing ? [] : [startEntry(visit.id, visit.pinned)];
     if (visit.events.length === 0) return { entries: start, answer: 0 };
-    const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed, planned);
+    const { entries, answer } = await this.planAppend(database, visit.id, visit.events, indexed, planned, index);
     return { entries: [...start, ...entries], answer: answer.stored };
   }
 
@@ -118,6 +123,7 @@ export class VisitStore {
     events: readonly VisitEvent[],
     indexed: IndexedVisit,
     planned: readonly Entry[],
+    index = this.index,
   ): Promise<Plan<{ readonly acknowledged: Acknowledged; readonly stored: number }>> {
     const hashed = events.map((event) => ({ event, hash: eventHash(event) }));
     refuseForeign(visit, events);
@@ -131,9 +137,9 @@ export class VisitStore {
       fresh.map(({ event }) => event),
       planned,
     );
-    const orders = await this.index.takeOrders(database, fresh.length);
-    const ordered = fresh.map(({ event, hash }, index) => {
-      const seq = orders[index] ?? 0;
+    const orders = await index.takeOrders(database, fresh.length);
+    const ordered = fresh.map(({ event, hash }, place) => {
+      const seq = orders[place] ?? 0;
       indexed.events.set(event.id, { seq, hash });
       indexed.numbers.add(deviceNumber(event));
       return { ...event, seq };

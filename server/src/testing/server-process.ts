@@ -36,7 +36,7 @@ export async function serverProcess(folder: string, env: Record<string, string> 
   };
 }
 
-async function addressOf(child: ChildProcess): Promise<{ readonly address: string; readonly said: string }> {
+export async function addressOf(child: ChildProcess): Promise<{ readonly address: string; readonly said: string }> {
   let said = '';
   child.stderr?.on('data', (chunk) => (said += String(chunk)));
   for await (const chunk of child.stdout ?? []) {

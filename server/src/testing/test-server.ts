@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
-import { startServer, type RunningServer } from '../start-server';
+import { startServer, type RunningServer, type StartOptions } from '../start-server';
 import { freshDatabaseUrl } from './postgres';
 
 /** A folder of its own for one spec; gone afterwards. */
@@ -48,11 +48,16 @@ export interface TestServer extends RunningServer {
 export type Answer = Record<string, never> & { [key: string]: Answer };
 
 /** The real server on a real folder and a free port. */
-export async function testServer(folder?: string, page = '/nowhere', url?: string): Promise<TestServer> {
+export async function testServer(
+  folder?: string,
+  page = '/nowhere',
+  url?: string,
+  more: Pick<StartOptions, 'longestJournal'> = {},
+): Promise<TestServer> {
   const databaseUrl = url ?? (folder === undefined ? await freshDatabaseUrl() : undefined);
   const dataDir = folder ?? (databaseUrl === undefined ? await seededFolder() : scratchFolder());
   const settings = { host: '127.0.0.1', port: 0, dataDir, ...(databaseUrl === undefined ? {} : { databaseUrl }) };
-  const server = await startServer({ settings, page, demo: readDemo });
+  const server = await startServer({ settings, page, demo: readDemo, ...more });
   return {
     ...server,
     folder: dataDir,
@@ -64,7 +69,7 @@ export async function testServer(folder?: string, page = '/nowhere', url?: strin
       if (body !== undefined) init.body = typeof body === 'string' ? body : JSON.stringify(body);
       const response = await fetch(`${server.address}${path}`, init);
       const text = await response.text();
-      const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+      const isJson = /[/+]json\b/.test(response.headers.get('content-type') ?? '');
       return {
         status: response.status,
         text,

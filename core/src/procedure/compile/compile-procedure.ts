@@ -23,15 +23,16 @@ export function compileProcedure(
 ): ProcedureDocument {
   if (Object.values(procedure.steps).every(isWalkable)) return procedure;
   const inlined = inlineCalls(procedure, model, generals);
+  const wiring = new Wiring(model);
   const steps = Object.fromEntries(
-    Object.entries(inlined.steps).map(([id, step]) => [id, compiledStep(step, model, options)]),
+    Object.entries(inlined.steps).map(([id, step]) => [id, compiledStep(step, wiring, options)]),
   );
   return { ...inlined, steps };
 }
 
-function compiledStep(step: StepDocument, model: UnitModelDocument, options: Options): StepDocument {
-  if (step.kind === 'chain') return chainMeasurement(step, model, options) ?? step;
-  if (step.kind === 'clearance') return clearanceMeasurement(step, model);
+function compiledStep(step: StepDocument, wiring: Wiring, options: Options): StepDocument {
+  if (step.kind === 'chain') return chainMeasurement(step, wiring.model, options) ?? step;
+  if (step.kind === 'clearance') return clearanceMeasurement(step, wiring);
   return step;
 }
 
@@ -52,10 +53,10 @@ function chainMeasurement(step: ChainStep, model: UnitModelDocument, options: Op
   };
 }
 
-function clearanceMeasurement(step: ClearanceStep, model: UnitModelDocument): MeasurementStep {
+function clearanceMeasurement(step: ClearanceStep, wiring: Wiring): MeasurementStep {
   const { kind: _kind, board, members = [], ...common } = step;
-  const found = clearanceMembers(new Wiring(model), board).filter(({ id }) => !members.some((each) => each.id === id));
-  const connectors = (model.boards.find(({ id }) => id === board)?.connectors ?? []).filter(
+  const found = clearanceMembers(wiring, board).filter(({ id }) => !members.some((each) => each.id === id));
+  const connectors = (wiring.model.boards.find(({ id }) => id === board)?.connectors ?? []).filter(
     ({ pluggable }) => pluggable,
   );
   return {

@@ -4,7 +4,7 @@ import { DEMO_MODEL, DEMO_PROCEDURE } from '../../testing/demo';
 import { BENCH_CONTEXT } from '../../testing/traps';
 import { Wiring, type UnitModelDocument } from '../../unit-model';
 import { edgesOfProcedure } from '../graph';
-import { lintGeneral } from '../lint';
+import { lintGeneral, lintProcedure } from '../lint';
 import { isWalkable, type MeasurementStep, type ProcedureDocument } from '../procedure-document';
 import { clearanceMembers, compileProcedure } from '.';
 
@@ -27,6 +27,24 @@ describe('a chart as it is walked', () => {
 
   it('is the chart itself where nothing has to be made', () => {
     expect(compileProcedure(DEMO_PROCEDURE, DEMO_MODEL, GENERALS)).toBe(DEMO_PROCEDURE);
+  });
+
+  it('leaves the calls as they are where they would come to a million steps, and lint says so', () => {
+    const [general] = GENERALS;
+    if (!general) throw new Error('none');
+    const [step] = Object.values(general.steps);
+    const long = {
+      ...general,
+      steps: Object.fromEntries(Array.from({ length: 1000 }, (_, index) => [`s${index}`, step])),
+      start: 's0',
+    } as ProcedureDocument;
+    const call = { kind: 'procedureCall', text: 'again', procedure: general.id, bind: {}, branches: {} } as const;
+    const steps = Object.fromEntries(Array.from({ length: 1000 }, (_, index) => [`c${index}`, call]));
+    const chart = { ...PUMP_BY_HALVES, start: 'c0', steps } as ProcedureDocument;
+    expect(Object.keys(compileProcedure(chart, DEMO_MODEL, [long]).steps).length).toBe(1000);
+    expect(lintProcedure(chart, DEMO_MODEL, [long]).map(({ message }) => message)).toEqual([
+      'come to 1000000 with everything they call; accepted: at most 5000.',
+    ]);
   });
 
   it('leaves no role open', () => {

@@ -1,2 +1,3 @@
 export { compileProcedure } from './compile-procedure';
+export { MOST_WALKED_STEPS, walkedStepCount } from './inline-calls';
 export { clearanceMembers } from './clearance-members';

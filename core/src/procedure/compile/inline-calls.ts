@@ -4,12 +4,25 @@ import type { ProcedureCallStep, ProcedureDocument, RoleDocument, StepDocument, 
 
 type Steps = Readonly<Record<string, StepDocument>>;
 
-/** Puts the steps of general procedures in place of their calls, as `call.step`. */
+/** So many steps a chart may have with everything it calls: no machine has more, and a thousand calls of a thousand do. */
+export const MOST_WALKED_STEPS = 5000;
+
+/** How many steps a chart has with the general procedures in place of their calls. */
+export function walkedStepCount(procedure: ProcedureDocument, generals: readonly ProcedureDocument[]): number {
+  const sizes = new Map(generals.map(({ id, steps }) => [id, Object.keys(steps).length]));
+  return Object.values(procedure.steps).reduce(
+    (sum, step) => sum + (step.kind === 'procedureCall' ? (sizes.get(step.procedure) ?? 1) : 1),
+    0,
+  );
+}
+
+/** Puts the steps of general procedures in place of their calls, as `call.step`; leaves all calls where it is too many. */
 export function inlineCalls(
   procedure: ProcedureDocument,
   model: UnitModelDocument,
   generals: readonly ProcedureDocument[],
 ): ProcedureDocument {
+  if (walkedStepCount(procedure, generals) > MOST_WALKED_STEPS) return procedure;
   const starts = new Map<string, string>();
   const steps: Record<string, StepDocument> = {};
   for (const [id, step] of Object.entries(procedure.steps)) {

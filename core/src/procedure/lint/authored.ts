@@ -19,7 +19,7 @@ import {
   type UnitModelDocument,
   type Wiring,
 } from '../../unit-model';
-import { clearanceMembers } from '../compile';
+import { clearanceMembers, MOST_WALKED_STEPS, walkedStepCount } from '../compile';
 import {
   MATRIX_PATTERNS,
   type ChainStep,
@@ -37,6 +37,11 @@ export function lintAuthored(
   wiring: Wiring,
   generals: readonly ProcedureDocument[],
 ): Problem[] {
+  const walked = walkedStepCount(procedure, generals);
+  if (walked > MOST_WALKED_STEPS)
+    return [
+      problemError('steps', `come to ${walked} with everything they call; accepted: at most ${MOST_WALKED_STEPS}.`),
+    ];
   return Object.entries(procedure.steps).flatMap(([id, step]) => {
     const path = `steps.${id}`;
     switch (step.kind) {

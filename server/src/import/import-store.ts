@@ -1,28 +1,23 @@
 import { eq } from 'drizzle-orm';
-import { problemError, type UnitModelDocument } from '@juxtameter/core';
-import { isGeneral, isFreeUnit, type Site, type SiteFile, type Unit } from '@juxtameter/contract';
-import {
-  checkRules,
-  openDocument,
-  readDocument,
-  type ImportAnswer,
-  type ImportEffect,
-  type ImportItem,
-  type ImportProblem,
-  type ImportRequest,
-  type OpenDocument,
-} from '@juxtameter/contract/check';
+import { problemError, type ProcedureDocument, type UnitModelDocument } from '@juxtameter/core';
+import { isFreeUnit, type Site, type SiteFile, type Unit } from '@juxtameter/contract';
+import type { ImportAnswer, ImportEffect, ImportItem, ImportProblem, ImportRequest } from '@juxtameter/contract/check';
 import type { Database } from '../database/open-database';
 import { sites, units, visits } from '../database/schema';
 import { RequestProblem } from '../request-problem';
 import { documentHash } from '../storage/content-hash';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';
-import type { LibraryStore } from './library-store';
-import type { VisitStore } from './visit-store';
+import type { Plan } from '../storage/writer';
+import type { LibraryStore } from '../store/library-store';
+import { VisitIndex } from '../store/visit-index';
+import type { VisitStore } from '../store/visit-store';
+import type { LookedThrough, OnFile, Opened, Progress } from './look-through';
+import { LookThreads } from './look-through-aside';
+import { Turns } from './turns';
 
-/** A document with the file it came in. */
-type Opened = OpenDocument & { readonly file: string };
+/** Imports looked through at a time; each takes a thread and its memory. */
+const AT_ONCE = 2;
 
 /** What one document, or a site or unit of one, comes to. */
 interface Step {
@@ -30,8 +25,11 @@ interface Step {
   readonly entries: readonly Entry[];
 }
 
-/** Models before the charts that need them, units before their visits. */
-const ORDER: readonly OpenDocument['kind'][] = ['unit-model', 'procedure', 'meter', 'sites', 'visit'];
+/** Whoever waits for an import: told how far it is, and able to stop it. */
+export interface ImportWatch {
+  readonly progress: Progress;
+  readonly stop: AbortSignal;
+}
 
 /** Brings documents in, all of them or none. */
 export class ImportStore {
@@ -39,53 +37,81 @@ export class ImportStore {
     private readonly storage: Storage,
     private readonly library: LibraryStore,
     private readonly visits: VisitStore,
+    private readonly threads = new LookThreads(),
   ) {}
 
-  /** With `isTrial` nothing is stored: the answer says what would be. */
-  run({ files }: ImportRequest, isTrial: boolean): Promise<ImportAnswer> {
+  private readonly turns = new Turns(AT_ONCE);
+
+  /**
+   * With `isTrial` nothing is stored: the answer says what would be. Reading and checking is done in a thread of its own;
+   * only what is to be stored waits for its turn among the writers.
+   */
+  async run({ files }: ImportRequest, isTrial: boolean, { progress, stop }: ImportWatch): Promise<ImportAnswer> {
+    const looked = await this.looked(files, { progress, stop });
+    if (isTrial) {
+      // Its own index: what a trial plans is remembered by nobody.
+      const trial = await this.answered(this.storage.database, looked, [], new VisitIndex());
+      return { ...trial.answer, isDone: false };
+    }
     return this.storage.writer.write(async (database, waiting) => {
-      const { opened, problems } = openFiles(files);
-      const found = [...problems, ...repeated(opened), ...(await this.brokenRules(database, opened))];
-      const planned = hasErrors(found) ? { steps: [], problems: [] } : await this.planned(database, opened, waiting);
-      const all = [...found, ...planned.problems];
-      const isDone = !isTrial && !hasErrors(all);
+      if (stop.aborted) throw new RequestProblem(499, 'Stopped', 'Stopped; nothing was stored.');
+      const { entries, answer } = await this.answered(database, looked, waiting, undefined);
       // Planning takes orders and remembers events that will not be stored now.
-      if (!isDone) this.visits.forgetPlans();
-      return {
-        entries: isDone ? planned.steps.flatMap((step) => step.entries) : [],
-        answer: { isDone, items: planned.steps.flatMap((step) => step.items), problems: all },
-      };
+      if (!answer.isDone) this.visits.forgetPlans();
+      return { entries, answer };
     });
   }
 
-  private async brokenRules(database: Database, opened: readonly Opened[]): Promise<readonly ImportProblem[]> {
-    const models = new Map<string, UnitModelDocument>();
-    for (const each of opened) {
-      if (each.kind === 'unit-model') models.set(each.document.id, each.document);
-      if (each.kind !== 'procedure' || isGeneral(each.document) || models.has(each.document.unitModel)) continue;
-      const stored = await this.library.newestUnitModel(database, each.document.unitModel);
-      if (stored) models.set(stored.id, stored);
+  /** What is wrong with one document beside what is on file. @throws RequestProblem where that takes too much. */
+  async problemsOf(document: UnitModelDocument | ProcedureDocument): Promise<readonly ImportProblem[]> {
+    const files = [{ name: document.id, text: JSON.stringify(document) }];
+    const { problems } = await this.looked(files, { progress: () => undefined, stop: new AbortController().signal });
+    return problems;
+  }
+
+  private looked(files: ImportRequest['files'], { progress, stop }: ImportWatch): Promise<LookedThrough> {
+    return this.turns.run(stop, () => this.threads.look(files, (models) => this.onFile(models), progress, stop));
+  }
+
+  private async answered(
+    database: Database,
+    { opened, problems }: LookedThrough,
+    waiting: readonly Entry[],
+    index: VisitIndex | undefined,
+  ): Promise<Plan<ImportAnswer>> {
+    const planned = hasErrors(problems)
+      ? { steps: [], problems: [] }
+      : await this.planned(database, opened, waiting, index);
+    const all = [...problems, ...planned.problems];
+    const isDone = !hasErrors(all);
+    return {
+      entries: isDone ? planned.steps.flatMap((step) => step.entries) : [],
+      answer: { isDone, items: planned.steps.flatMap((step) => step.items), problems: all },
+    };
+  }
+
+  private async onFile(models: readonly string[]): Promise<OnFile> {
+    const { database } = this.storage;
+    const found: UnitModelDocument[] = [];
+    for (const id of models) {
+      const model = await this.library.newestUnitModel(database, id);
+      if (model) found.push(model);
     }
-    const brought = opened.flatMap((each) =>
-      each.kind === 'procedure' && isGeneral(each.document) ? [each.document] : [],
-    );
-    const stored = await this.library.generals(database);
-    const generals = [...brought, ...stored.filter(({ id }) => !brought.some((each) => each.id === id))];
-    const companions = { modelOf: (id: string) => models.get(id), generals };
-    return opened.flatMap((each) => checkRules(each, companions).map((problem) => ({ ...problem, file: each.file })));
+    return { models: found, generals: await this.library.generals() };
   }
 
   private async planned(
     database: Database,
     opened: readonly Opened[],
     waiting: readonly Entry[],
+    index: VisitIndex | undefined,
   ): Promise<{ readonly steps: readonly Step[]; readonly problems: readonly ImportProblem[] }> {
     const steps: Step[] = [];
     const problems: ImportProblem[] = [];
     const broughtModels = new Set(opened.flatMap((each) => (each.kind === 'unit-model' ? [each.document.id] : [])));
     for (const each of opened) {
       try {
-        steps.push(await this.step(database, each, broughtModels, waiting));
+        steps.push(await this.step(database, each, broughtModels, waiting, index));
       } catch (error) {
         if (!(error instanceof RequestProblem)) throw error;
         problems.push(...refusals(each.file, error));
@@ -99,12 +125,13 @@ export class ImportStore {
     each: Opened,
     broughtModels: ReadonlySet<string>,
     waiting: readonly Entry[],
+    index: VisitIndex | undefined,
   ): Promise<Step> {
     switch (each.kind) {
       case 'sites':
         return this.sitesStep(database, each.file, each.document, broughtModels);
       case 'visit':
-        return this.visitStep(database, each, waiting);
+        return this.visitStep(database, each, waiting, index);
       default:
         return this.documentStep(database, each);
     }
@@ -172,9 +199,10 @@ export class ImportStore {
     database: Database,
     { file, document }: Extract<Opened, { kind: 'visit' }>,
     waiting: readonly Entry[],
+    index: VisitIndex | undefined,
   ): Promise<Step> {
     const [known] = await database.select({ id: visits.id }).from(visits).where(eq(visits.id, document.id));
-    const { entries, answer } = await this.visits.planPut(database, document, waiting);
+    const { entries, answer } = await this.visits.planPut(database, document, waiting, index);
     const effect: ImportEffect = !known
       ? { kind: 'new' }
       : answer === 0
@@ -183,35 +211,6 @@ export class ImportStore {
     const { unit, site } = document.pinned;
     return { entries, items: [{ file, kind: 'visit', id: document.id, name: `${unit.name}, ${site.name}`, effect }] };
   }
-}
-
-function openFiles(files: ImportRequest['files']): { opened: readonly Opened[]; problems: readonly ImportProblem[] } {
-  const opened: Opened[] = [];
-  const problems: ImportProblem[] = [];
-  for (const { name: file, text } of files) {
-    const read = readDocument(text);
-    const checked = read.ok
-      ? openDocument(read.value)
-      : { problems: read.problems.map(({ path, message }) => problemError(path, message)) };
-    if ('opened' in checked && checked.opened) opened.push({ ...checked.opened, file });
-    problems.push(...checked.problems.map((problem) => ({ ...problem, file })));
-  }
-  opened.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
-  return { opened, problems };
-}
-
-/** Two of one id leave open which of them is meant. */
-function repeated(opened: readonly Opened[]): readonly ImportProblem[] {
-  const first = new Map<string, string>();
-  return opened.flatMap((each): ImportProblem[] => {
-    if (each.kind === 'sites') return [];
-    const key = `${each.kind} ${each.document.id}`;
-    const file = first.get(key);
-    if (file === undefined) first.set(key, each.file);
-    return file === undefined
-      ? []
-      : [{ ...problemError('id', `is the same as in ${file}; give one of them`), file: each.file }];
-  });
 }
 
 function effectOf(stored: Site | Unit | undefined, given: Site | Unit): ImportEffect {

@@ -1,0 +1,175 @@
+import { isMainThread, parentPort, workerData, type Worker } from 'node:worker_threads';
+import type { ImportRequest } from '@juxtameter/contract/check';
+import { RequestProblem } from '../request-problem';
+import { thread } from '../thread';
+import { lookThrough, type AskOnFile, type LookedThrough, type OnFile, type Progress } from './look-through';
+
+/** What looking through files may take. */
+export interface LookLimits {
+  /** Milliseconds. */
+  readonly time: number;
+  /** Megabytes of documents and of what is made of them. */
+  readonly memory: number;
+}
+
+export const LOOK_LIMITS: LookLimits = { time: 30_000, memory: 1024 };
+
+/** Milliseconds. */
+const KEPT_FOR = 60_000;
+
+/** What the thread is told. */
+type Told =
+  | { readonly kind: 'look'; readonly files: ImportRequest['files'] }
+  | { readonly kind: 'on-file'; readonly onFile: OnFile };
+
+/** What the thread says. */
+type Said =
+  | { readonly kind: 'ready' }
+  | { readonly kind: 'progress'; readonly done: number; readonly of: number }
+  | { readonly kind: 'ask'; readonly models: readonly string[] }
+  | { readonly kind: 'done'; readonly looked: LookedThrough }
+  | { readonly kind: 'failed'; readonly message: string };
+
+/**
+ * Looks through files in threads of their own, within limits of time and memory, so that no file holds up anybody else.
+ * A thread that did its work is used again; one that was cut off is not.
+ */
+export class LookThreads {
+  private readonly idle: Reader[] = [];
+
+  constructor(private readonly limits: LookLimits = LOOK_LIMITS) {}
+
+  /** @throws RequestProblem where it takes more than it may, or where whoever asked has gone. */
+  async look(
+    files: ImportRequest['files'],
+    askOnFile: AskOnFile,
+    progress: Progress,
+    stop: AbortSignal,
+  ): Promise<LookedThrough> {
+    if (stop.aborted) throw stoppedProblem();
+    const reader = this.idle.pop() ?? new Reader(this.limits);
+    const looked = await reader.look(files, askOnFile, progress, stop);
+    this.keep(reader);
+    return looked;
+  }
+
+  /** Kept for the next import for a while: it holds memory, and beginning one takes a second. */
+  private keep(reader: Reader): void {
+    this.idle.push(reader);
+    setTimeout(() => {
+      const place = this.idle.indexOf(reader);
+      if (place < 0) return;
+      this.idle.splice(place, 1);
+      reader.end();
+    }, KEPT_FOR).unref();
+  }
+}
+
+/** What happens while files are looked through. */
+interface Look {
+  readonly said: (said: Said) => void;
+  readonly cutOff: (error: Error) => void;
+}
+
+/** One thread, which looks through one import at a time. */
+class Reader {
+  private readonly worker: Worker;
+  private readonly ready: Promise<void>;
+  private present: Look | undefined;
+
+  constructor(private readonly limits: LookLimits) {
+    this.worker = thread(import.meta.url, { isLooking: true }, { maxOldGenerationSizeMb: limits.memory });
+    this.worker.unref();
+    this.ready = new Promise((resolve) => {
+      this.worker.on('message', (said: Said) => (said.kind === 'ready' ? resolve() : this.present?.said(said)));
+    });
+    this.worker.on('error', (error: NodeJS.ErrnoException) =>
+      this.present?.cutOff(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch('needed too much memory') : error),
+    );
+    this.worker.on('exit', () => this.present?.cutOff(new Error('Looking through the files ended early.')));
+  }
+
+  end(): void {
+    void this.worker.terminate();
+  }
+
+  look(
+    files: ImportRequest['files'],
+    askOnFile: AskOnFile,
+    progress: Progress,
+    stop: AbortSignal,
+  ): Promise<LookedThrough> {
+    const { time } = this.limits;
+    return new Promise((resolve, reject) => {
+      let late: NodeJS.Timeout | undefined;
+      const finish = (): void => {
+        clearTimeout(late);
+        stop.removeEventListener('abort', stopped);
+        this.present = undefined;
+      };
+      const cutOff = (error: Error): void => {
+        finish();
+        this.end();
+        reject(error);
+      };
+      const stopped = (): void => cutOff(stoppedProblem());
+      const said = (news: Said): void => {
+        switch (news.kind) {
+          case 'progress':
+            return progress(news.done, news.of);
+          case 'ask':
+            return void askOnFile(news.models).then((onFile) => this.tell({ kind: 'on-file', onFile }), cutOff);
+          case 'failed':
+            return cutOff(new Error(news.message));
+          case 'done':
+            finish();
+            return resolve(news.looked);
+        }
+      };
+      this.present = { said, cutOff };
+      stop.addEventListener('abort', stopped);
+      void this.ready.then(() => {
+        // Stopped before it was there.
+        if (this.present?.said !== said) return;
+        late = setTimeout(() => cutOff(tooMuch(`took longer than ${time / 1000} s`)), time);
+        this.tell({ kind: 'look', files });
+      });
+    });
+  }
+
+  private tell(told: Told): void {
+    this.worker.postMessage(told);
+  }
+}
+
+function stoppedProblem(): RequestProblem {
+  return new RequestProblem(499, 'Stopped', 'Stopped; nothing was stored.');
+}
+
+function tooMuch(what: string): RequestProblem {
+  return new RequestProblem(
+    413,
+    'Too much at once',
+    `Looking through these files ${what}; nothing was stored. Bring in fewer at a time, or smaller ones.`,
+  );
+}
+
+const given = workerData as { readonly isLooking?: true } | null;
+if (!isMainThread && given?.isLooking && parentPort) {
+  const port = parentPort;
+  const say = (said: Said): void => port.postMessage(said);
+  let answerOnFile: (onFile: OnFile) => void = () => undefined;
+  const ask: AskOnFile = (models) =>
+    new Promise((resolve) => {
+      answerOnFile = resolve;
+      say({ kind: 'ask', models });
+    });
+  port.on('message', (told: Told) => {
+    if (told.kind === 'on-file') return answerOnFile(told.onFile);
+    lookThrough(told.files, ask, (done, of) => say({ kind: 'progress', done, of })).then(
+      (looked) => say({ kind: 'done', looked }),
+      (error: Error) => say({ kind: 'failed', message: error.message }),
+    );
+  });
+  say({ kind: 'ready' });
+}
