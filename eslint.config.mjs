@@ -168,6 +168,10 @@ export default tseslint.config(
   },
   js.configs.recommended,
   {
+    files: ['web/public/*.js'],
+    languageOptions: { globals: globals.serviceworker },
+  },
+  {
     files: ['**/*.mjs', '**/*.cjs'],
     languageOptions: { globals: globals.node },
   },

@@ -1,9 +1,10 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import { isDevMode, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { provideServiceWorker } from '@angular/service-worker';
+import { ourAnswers } from './api/our-answers';
 import { provideParts } from './kit/provide-parts';
 import { routes } from './app.routes';
 import * as historyEffects from './history/history.effects';
@@ -22,7 +23,7 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([ourAnswers])),
     provideStore({
       [historyFeature.name]: historyFeature.reducer,
       [libraryFeature.name]: libraryFeature.reducer,
@@ -32,7 +33,7 @@ export const appConfig: ApplicationConfig = {
       [visitsFeature.name]: visitsFeature.reducer,
     }),
     provideEffects(historyEffects, libraryEffects, preferencesEffects, syncEffects, visitsEffects),
-    provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
+    provideServiceWorker('page-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     provideParts(),
   ],
 };

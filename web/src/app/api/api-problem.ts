@@ -4,7 +4,8 @@ import type { FieldProblem } from '@juxtameter/contract/check';
 
 /** Why a request did not do what was asked: nobody answered, or somebody refused and said why. */
 export type ApiProblem =
-  | { readonly kind: 'no-server' }
+  /** Nobody of ours answers, or a server that cannot store anything just now and says why. */
+  | { readonly kind: 'no-server'; readonly detail?: string }
   | {
       readonly kind: 'refused';
       readonly status: number;
@@ -18,24 +19,23 @@ export function toApiProblem(error: unknown): ApiProblem {
   const document = (
     typeof error.error === 'object' && error.error !== null ? error.error : {}
   ) as Partial<ProblemDocument>;
-  // A gateway that answers without a problem document is as good as nobody.
-  if (error.status === 0 || (error.status >= 502 && document.detail === undefined)) return { kind: 'no-server' };
-  return {
-    kind: 'refused',
-    status: error.status,
-    detail: document.detail ?? `The server answered ${error.status}.`,
-    errors: document.errors ?? [],
-  };
+  // Only the product's own problem document refuses: a gateway, a sign-in page or a fault is as good as nobody.
+  const { detail } = document;
+  if (!document.type?.startsWith(OURS) || detail === undefined) return { kind: 'no-server' };
+  if (error.status >= 500) return { kind: 'no-server', detail };
+  return { kind: 'refused', status: error.status, detail, errors: document.errors ?? [] };
 }
+
+const OURS = 'urn:juxtameter:problem:';
 
 /** One sentence for the screen. */
 export function problemWords(problem: ApiProblem): string {
-  return problem.kind === 'no-server' ? 'No answer from the server. Is it running?' : problem.detail;
+  return problem.detail ?? 'No answer from the server. Is it running?';
 }
 
 /** Why a visit does not open. */
 export function openProblemWords(problem: ApiProblem): string {
   return problem.kind === 'no-server'
-    ? 'No answer from the server, and this visit is not kept on this device.'
+    ? (problem.detail ?? 'No answer from the server, and this visit is not kept on this device.')
     : problem.detail;
 }

@@ -16,6 +16,8 @@ export interface KeptVisit {
   readonly id: string;
   /** The id again while the server does not know of it: what is sent leaves the index. */
   readonly unsent?: string;
+  /** It is another server's: kept here only, until somebody gives it to the present one. */
+  readonly apart?: true;
 }
 
 export interface KeptEvent {
@@ -24,6 +26,8 @@ export interface KeptEvent {
   readonly visit: string;
   /** The visit again while the event waits for delivery: what is delivered leaves the index. */
   readonly waiting?: string;
+  /** Why the server does not take it; it waits no more. */
+  readonly setAside?: string;
   readonly event: VisitEvent;
 }
 
@@ -31,6 +35,8 @@ interface LocalSchema extends DBSchema {
   library: { key: string; value: Library };
   /** What happened at every unit, as the server told last. */
   history: { key: string; value: History };
+  /** The era of the server that was met last. */
+  server: { key: string; value: string };
   documents: { key: string; value: KeptDocument };
   visits: { key: string; value: KeptVisit; indexes: { unsent: string } };
   pinned: { key: string; value: PinnedDocuments };
@@ -71,6 +77,9 @@ export const LADDER: readonly Rung[] = [
   },
   (database) => {
     database.createObjectStore('history');
+  },
+  (database) => {
+    database.createObjectStore('server');
   },
 ];
 

@@ -3,6 +3,7 @@ import type { History, KindDocuments, Library, PinnedDocuments, VisitDocument } 
 import { isFreeUnit, isPinnedWith } from '@juxtameter/contract/first';
 import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
+import { giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
 import { writeAhead } from './write-ahead';
 
 /** A kept visit with its log: what the server has first, then what waits, in the order it was logged. */
@@ -12,6 +13,10 @@ export interface LocalVisit {
   /** The server does not know of it yet. */
   readonly isUnsent: boolean;
   readonly events: readonly VisitEvent[];
+  /** Entries the server does not take, and why. */
+  readonly setAside: Readonly<Record<string, string>>;
+  /** It is another server's. */
+  readonly isApart: boolean;
 }
 
 /** A document of the library this browser does not have, or has in another version. */
@@ -23,6 +28,7 @@ export interface MissingDocument {
 
 const LIBRARY = 'library';
 const HISTORY = 'history';
+const ERA = 'era';
 
 /** What this browser keeps so that a visit opens, runs and ends with no server in reach. Throws what the browser's database throws. */
 @Injectable({ providedIn: 'root' })
@@ -103,7 +109,15 @@ export class LocalStore {
     const [visit, pinned] = await Promise.all([database.get('visits', id), database.get('pinned', id)]);
     if (!visit || !pinned) return undefined;
     const events = await database.getAllFromIndex('events', 'visit', id);
-    return { id, pinned, isUnsent: visit.unsent !== undefined, events: inOrder(events.map(({ event }) => event)) };
+    const aside = events.flatMap(({ event, setAside: reason }) => (reason === undefined ? [] : [[event.id, reason]]));
+    return {
+      id,
+      pinned,
+      isUnsent: visit.unsent !== undefined,
+      isApart: visit.apart === true,
+      events: inOrder(events.map(({ event }) => event)),
+      setAside: Object.fromEntries(aside) as Readonly<Record<string, string>>,
+    };
   }
 
   async visits(): Promise<readonly LocalVisit[]> {
@@ -118,12 +132,18 @@ export class LocalStore {
     isUnsent = false,
   ): Promise<void> {
     const transaction = (await this.database()).transaction(['visits', 'pinned', 'events'], 'readwrite');
-    await transaction.objectStore('visits').put({ id, ...(isUnsent ? { unsent: id } : {}) });
+    const known = await transaction.objectStore('visits').get(id);
+    await transaction.objectStore('visits').put({
+      id,
+      ...(isUnsent ? { unsent: id } : {}),
+      ...(known?.apart ? { apart: true } : {}),
+    });
     await transaction.objectStore('pinned').put(pinned, id);
     const store = transaction.objectStore('events');
     for (const event of events) {
-      const key = await store.index('id').getKey(event.id);
-      await store.put({ ...kept(event), ...(key === undefined ? {} : { kept: key }) });
+      const found = await store.index('id').get(event.id);
+      if (found?.setAside !== undefined && event.seq === undefined) continue;
+      await store.put({ ...kept(event), ...(found?.kept === undefined ? {} : { kept: found.kept }) });
     }
     await transaction.done;
   }
@@ -158,7 +178,39 @@ export class LocalStore {
     const index = transaction.objectStore('events').index('waiting');
     for (let at = await index.openKeyCursor(null, 'nextunique'); at; at = await at.continue())
       counts[at.key] = (counts[at.key] ?? 0) + (await index.count(at.key));
+    // Another server's wait for nobody.
+    for (const id of Object.keys(counts))
+      if ((await transaction.objectStore('visits').get(id))?.apart) Reflect.deleteProperty(counts, id);
     return counts;
+  }
+
+  /** The era of the server that was met last; undefined before any was. */
+  async era(): Promise<string | undefined> {
+    return (await this.database()).get('server', ERA);
+  }
+
+  async keepEra(era: string): Promise<void> {
+    await (await this.database()).put('server', era, ERA);
+  }
+
+  async takeBackOrders(reach: number): Promise<void> {
+    await takeBackOrders(await this.database(), reach);
+  }
+
+  async setApart(): Promise<void> {
+    await setApart(await this.database());
+  }
+
+  async giveApart(): Promise<void> {
+    await giveApart(await this.database());
+  }
+
+  async setAside(refused: readonly SetAside[]): Promise<void> {
+    await setAside(await this.database(), refused);
+  }
+
+  async offerAgain(): Promise<number> {
+    return offerAgain(await this.database());
   }
 
   /** Forgets visits, all of whose events the server has. */

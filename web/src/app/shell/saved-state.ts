@@ -68,6 +68,7 @@ export class SavedState {
   private readonly refusals = this.store.selectSignal(syncFeature.selectRefusals);
   private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
   private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
+  private readonly serverSays = this.store.selectSignal(syncFeature.selectServerSays);
   protected readonly isNewer = signal(false);
   protected readonly saved = computed(() =>
     savedWords({
@@ -75,6 +76,7 @@ export class SavedState {
       isServerReached: this.isServerReached(),
       refusal: Object.values(this.refusals())[0],
       storageProblem: this.storageProblem(),
+      serverSays: this.serverSays(),
     }),
   );
 

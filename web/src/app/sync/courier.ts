@@ -3,6 +3,9 @@ import type { Acknowledged, PinnedDocuments } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../api/api';
+import { toApiProblem, type ApiProblem } from '../api/api-problem';
+import { nobody } from '../api/our-answers';
+import type { SetAside } from '../local/local-orders';
 import { LocalStore } from '../local/local-store';
 
 /** What is sent in one go: part of a visit's log, and the visit itself when the server does not know it. */
@@ -43,14 +46,61 @@ export class Courier {
     return { visit: kept.id, pinned: kept.isUnsent ? kept.pinned : undefined, events };
   }
 
-  /** Sends a parcel and notes on the tablet what arrived. Throws what the request throws. */
-  async send({ visit, pinned, events }: Parcel): Promise<Acknowledged> {
+  /**
+   * Sends a parcel and notes on the tablet what arrived. Entries the server names as unfit are set aside; the others go
+   * with the next parcel. Throws what the request throws.
+   */
+  async send({ visit, pinned, events }: Parcel): Promise<Sent> {
     if (pinned) await firstValueFrom(this.api.startVisit({ id: visit, pinned }));
-    const acknowledged =
-      events.length > 0 ? await firstValueFrom(this.api.appendEvents(visit, events)) : { events: [] };
-    const orders = new Map(acknowledged.events.map(({ id, seq }) => [id, seq]));
+    if (events.length === 0) return this.noted(visit, NOTHING);
+    try {
+      const acknowledged = await firstValueFrom(this.api.appendEvents(visit, events));
+      if (!isFor(acknowledged, events)) throw nobody(visit);
+      return await this.noted(visit, { acknowledged, setAside: [] });
+    } catch (error) {
+      const setAside = unfit(toApiProblem(error), events);
+      if (setAside.length === 0) throw error;
+      // Where nothing can be kept the open page remembers it.
+      await this.local.setAside(setAside).catch(() => undefined);
+      return { ...NOTHING, setAside };
+    }
+  }
+
+  private async noted(visit: string, sent: Sent): Promise<Sent> {
+    const orders = new Map(sent.acknowledged.events.map(({ id, seq }) => [id, seq]));
     // What the server has may stay waiting here: it is known by its id when it is sent again.
     await this.local.noteDelivered(visit, orders).catch(() => undefined);
-    return acknowledged;
+    return sent;
   }
+}
+
+/** What became of a parcel. */
+export interface Sent {
+  readonly acknowledged: Acknowledged;
+  readonly setAside: readonly SetAside[];
+}
+
+const NOTHING: Sent = { acknowledged: { events: [] }, setAside: [] };
+
+/** Whether an answer gives every event that was sent its order. */
+function isFor(answer: Acknowledged | null, sent: readonly VisitEvent[]): boolean {
+  const given: unknown = answer?.events;
+  if (!Array.isArray(given)) return false;
+  const ordered = new Set(
+    (given as readonly Partial<Acknowledged['events'][number]>[]).flatMap((each) =>
+      typeof each?.id === 'string' && Number.isSafeInteger(each.seq) ? [each.id] : [],
+    ),
+  );
+  return sent.every(({ id }) => ordered.has(id));
+}
+
+/** The entries a refusal names. */
+function unfit(problem: ApiProblem, events: readonly VisitEvent[]): readonly SetAside[] {
+  if (problem.kind !== 'refused') return [];
+  const reasons = new Map<string, string>();
+  for (const { path, message } of problem.errors) {
+    const id = events[Number(/^events\[(\d+)\]/.exec(path)?.[1] ?? -1)]?.id;
+    if (id !== undefined && !reasons.has(id)) reasons.set(id, message);
+  }
+  return [...reasons].map(([id, reason]) => ({ id, reason }));
 }

@@ -13,13 +13,28 @@ export interface SavedFacts {
   readonly isServerReached: boolean | undefined;
   readonly refusal: ApiProblem | undefined;
   readonly storageProblem: StorageProblem | undefined;
+  /** What a server that cannot store just now says of it. */
+  readonly serverSays?: string | undefined;
+  /** Entries the server does not take: how many, and why the first. */
+  readonly setAside?: { readonly count: number; readonly reason: string } | undefined;
+  /** The visit is another server's. */
+  readonly isApart?: boolean;
 }
 
-export function savedWords({ waiting, isServerReached, refusal, storageProblem }: SavedFacts): SavedWords {
+export function savedWords(facts: SavedFacts): SavedWords {
+  const { waiting, isServerReached, refusal, storageProblem, serverSays, setAside, isApart = false } = facts;
+  if (isApart) return { text: 'Of another server: kept on this device only', isCaution: true };
   if (refusal?.kind === 'refused')
     return { text: `The server refused: ${refusal.detail} Kept on this device.`, isCaution: true };
   if (storageProblem !== undefined && (waiting > 0 || storageProblem !== 'cleared'))
     return { text: storageWords(storageProblem), isCaution: true };
+  if (setAside)
+    return {
+      text: `${setAside.count === 1 ? 'One entry is' : `${setAside.count} entries are`} on this device only, the server does not take ${setAside.count === 1 ? 'it' : 'them'}: ${setAside.reason}`,
+      isCaution: true,
+    };
+  if (waiting > 0 && serverSays !== undefined)
+    return { text: `${waiting} waiting on this device: ${serverSays}`, isCaution: true };
   if (waiting > 0 && isServerReached === false)
     return { text: `Offline: ${waiting} waiting on this device`, isCaution: true };
   if (waiting > 0) return { text: `${waiting} waiting on this device`, isCaution: false };

@@ -1,6 +1,7 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { Acknowledged } from '@juxtameter/contract';
 import type { ApiProblem } from '../api/api-problem';
+import type { SetAside } from '../local/local-orders';
 import type { StorageProblem } from '../local/storage-problem';
 
 export const SyncActions = createActionGroup({
@@ -12,11 +13,19 @@ export const SyncActions = createActionGroup({
     'Visit Changed': props<{ visit: string }>(),
     /** What waits on this device, by visit. */
     'Waiting Counted': props<{ waiting: Readonly<Record<string, number>> }>(),
-    Delivered: props<{ visit: string; acknowledged: Acknowledged }>(),
+    /** What the server has now, and what it does not take. */
+    Delivered: props<{ visit: string; acknowledged: Acknowledged; setAside: readonly SetAside[] }>(),
     'Delivery Failed': props<{ visit: string; problem: ApiProblem }>(),
     /** Nothing is left to send, or nothing that would be taken. */
     'Delivery Done': emptyProps(),
     'Server Answered': emptyProps(),
+    /** The server was put back to an older state: it has orders up to this one. */
+    'Orders Taken Back': props<{ reach: number }>(),
+    /** It is another server than the one the visits on this device are of. */
+    'Set Apart': emptyProps(),
+    /** Somebody wants them on this server. */
+    'Give Apart Requested': emptyProps(),
+    'Given Apart': emptyProps(),
     'Storage Failed': props<{ problem: StorageProblem }>(),
     'Storage Recovered': emptyProps(),
   },

@@ -11,18 +11,21 @@ import {
   fromEvent,
   map,
   merge,
+  mergeMap,
   of,
   switchMap,
   type Observable,
 } from 'rxjs';
 import { toApiProblem } from '../api/api-problem';
 import { LocalStore } from '../local/local-store';
+import { toStorageProblem } from '../local/storage-problem';
 import { Courier, type Parcel } from './courier';
+import { retryAfter } from './retry-after';
 import { SyncActions } from './sync.actions';
 import { syncFeature } from './sync.reducer';
 
-/** How long, in milliseconds, before delivery is tried again. */
-const RETRY_AFTER = 2000;
+/** A visit that was refused is offered once more after this long, in milliseconds. */
+const REFUSED_AGAIN = 120_000;
 
 /** At the start of the page and whenever the network is back. */
 export const requestDelivery = createEffect(
@@ -70,17 +73,68 @@ function sendNext(courier: Courier, except: ReadonlySet<string>): Observable<Sen
 function sent(courier: Courier, parcel: Parcel): Observable<SendOutcome> {
   const { visit } = parcel;
   return from(courier.send(parcel)).pipe(
-    map((acknowledged) => SyncActions.delivered({ visit, acknowledged })),
+    map((outcome) => SyncActions.delivered({ visit, ...outcome })),
     catchError((error: unknown) => of(SyncActions.deliveryFailed({ visit, problem: toApiProblem(error) }))),
   );
 }
 
 /** With no server in reach delivery is tried again; a refusal goes on with the other visits. */
 export const retryDelivery = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(SyncActions.deliveryFailed),
+      concatLatestFrom(() => store.select(syncFeature.selectFailures)),
+      switchMap(([{ problem }, failures]) =>
+        of(problem).pipe(delay(problem.kind === 'no-server' ? retryAfter(failures) : 0)),
+      ),
+      map(() => SyncActions.deliveryRequested()),
+    ),
+  { functional: true },
+);
+
+/** What stood in the way may be put right by another device: a visit is not refused for ever. */
+export const offerRefused = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(
       ofType(SyncActions.deliveryFailed),
-      switchMap(({ problem }) => of(problem).pipe(delay(problem.kind === 'no-server' ? RETRY_AFTER : 0))),
+      filter(({ problem }) => problem.kind === 'refused'),
+      mergeMap(({ visit }) => of(SyncActions.visitChanged({ visit })).pipe(delay(REFUSED_AGAIN))),
+    ),
+  { functional: true },
+);
+
+/** Entries that were set aside by an earlier page are offered once more: the server may be a newer one. */
+export const offerSetAside = createEffect(
+  (actions = inject(Actions), local = inject(LocalStore)) =>
+    actions.pipe(
+      ofType(ROOT_EFFECTS_INIT),
+      switchMap(() => from(local.offerAgain()).pipe(catchError(() => of(0)))),
+      filter((offered) => offered > 0),
+      map(() => SyncActions.deliveryRequested()),
+    ),
+  { functional: true },
+);
+
+/** Visits of another server are given to this one, as somebody said. */
+export const giveApart = createEffect(
+  (actions = inject(Actions), local = inject(LocalStore)) =>
+    actions.pipe(
+      ofType(SyncActions.giveApartRequested),
+      switchMap(() =>
+        from(local.giveApart()).pipe(
+          map(() => SyncActions.givenApart()),
+          catchError((error: unknown) => of(SyncActions.storageFailed({ problem: toStorageProblem(error) }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** What the server turned out to lack is brought to it. */
+export const deliverTakenBack = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(SyncActions.ordersTakenBack, SyncActions.givenApart),
       map(() => SyncActions.deliveryRequested()),
     ),
   { functional: true },

@@ -11,9 +11,22 @@ export interface SyncState {
   /** Visits the server would not take something of, and why. */
   readonly refusals: Readonly<Record<string, ApiProblem>>;
   readonly storageProblem: StorageProblem | undefined;
+  /** Deliveries in a row that came to nothing: each waits longer than the one before. */
+  readonly failures: number;
+  /** What a server that cannot store just now says of it. */
+  readonly serverSays: string | undefined;
 }
 
-const initial: SyncState = { waiting: {}, isServerReached: undefined, refusals: {}, storageProblem: undefined };
+const initial: SyncState = {
+  waiting: {},
+  isServerReached: undefined,
+  refusals: {},
+  storageProblem: undefined,
+  failures: 0,
+  serverSays: undefined,
+};
+
+const REACHED = { isServerReached: true, failures: 0, serverSays: undefined } as const;
 
 /** What is saved where. */
 export const syncFeature = createFeature({
@@ -24,14 +37,14 @@ export const syncFeature = createFeature({
     on(SyncActions.waitingCounted, (state, { waiting }) => ({ ...state, waiting })),
     on(SyncActions.delivered, (state, { visit }) => ({
       ...state,
-      isServerReached: true,
+      ...REACHED,
       refusals: without(state.refusals, visit),
     })),
-    on(SyncActions.serverAnswered, (state) => (state.isServerReached ? state : { ...state, isServerReached: true })),
+    on(SyncActions.serverAnswered, (state) => (state.isServerReached ? state : { ...state, ...REACHED })),
     on(SyncActions.deliveryFailed, (state, { visit, problem }) =>
       problem.kind === 'no-server'
-        ? { ...state, isServerReached: false }
-        : { ...state, isServerReached: true, refusals: { ...state.refusals, [visit]: problem } },
+        ? { ...state, isServerReached: false, failures: state.failures + 1, serverSays: problem.detail }
+        : { ...state, ...REACHED, refusals: { ...state.refusals, [visit]: problem } },
     ),
     on(SyncActions.storageFailed, (state, { problem }) => ({ ...state, storageProblem: problem })),
     on(SyncActions.storageRecovered, (state) =>

@@ -9,6 +9,7 @@ import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
 import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
+import { SyncActions } from '../sync/sync.actions';
 import { syncFeature } from '../sync/sync.reducer';
 import { VisitsActions } from './visits.actions';
 import { visitsFeature } from './visits.reducer';
@@ -28,6 +29,7 @@ export class VisitsPage {
   protected readonly search = this.store.selectSignal(visitsFeature.selectSearch);
   protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);
   protected readonly closed = this.store.selectSignal(visitsFeature.selectClosedFound);
+  protected readonly apart = this.store.selectSignal(visitsFeature.selectApart);
   protected readonly isFromTablet = this.store.selectSignal(visitsFeature.selectIsFromTablet);
   protected readonly openDrawn = this.store.selectSignal(visitsFeature.selectOpenDrawn);
   protected readonly closedDrawn = this.store.selectSignal(visitsFeature.selectClosedDrawn);
@@ -52,6 +54,10 @@ export class VisitsPage {
   protected drawMore(): void {
     if (this.openDrawn().length + this.closedDrawn().length < this.open().length + this.closed().length)
       this.store.dispatch(VisitsActions.moreWanted());
+  }
+
+  protected giveApart(): void {
+    this.store.dispatch(SyncActions.giveApartRequested());
   }
 
   protected reload(): void {

@@ -6,7 +6,13 @@ export const VisitsActions = createActionGroup({
   source: 'Visits',
   events: {
     'Load Requested': emptyProps(),
-    Loaded: props<{ visits: readonly VisitSummary[]; isFromTablet: boolean }>(),
+    /** What is shown; what the server has of it; how many visits on this device are another server's. */
+    Loaded: props<{
+      visits: readonly VisitSummary[];
+      isFromTablet: boolean;
+      stored: readonly VisitSummary[];
+      apart: number;
+    }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
     'Search Changed': props<{ text: string }>(),
     /** Somebody came near the end of what is drawn. */

@@ -4,29 +4,39 @@ import type { VisitSummary } from '@juxtameter/contract';
 import { catchError, concatMap, forkJoin, from, ignoreElements, mergeMap, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';
+import { nobody } from '../api/our-answers';
 import { LocalStore, type LocalVisit } from '../local/local-store';
 import { SyncActions } from '../sync/sync.actions';
+import { isAhead, outdated } from './outdated';
 import { VisitsActions } from './visits.actions';
-
-/** Closed visits this device keeps, the newest ones. */
-const CLOSED_KEPT = 20;
 
 /** The server's visits, with what this device is ahead in; without a server what this device keeps. */
 export const loadVisits = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(
-      ofType(VisitsActions.loadRequested),
+      ofType(VisitsActions.loadRequested, SyncActions.ordersTakenBack, SyncActions.setApart, SyncActions.givenApart),
       switchMap(() => from(local.visits()).pipe(catchError(() => of([])))),
       switchMap((kept) =>
         api.visits().pipe(
           concatMap(async (stored) => {
-            const visits = await merged(stored, kept.filter(isAhead));
-            return VisitsActions.loaded({ visits, isFromTablet: false });
+            if (!Array.isArray(stored)) throw nobody('/api/visits');
+            const listed = new Set(stored.map(({ id }) => id));
+            // What this device has and the server does not list is shown as well: absence deletes nothing.
+            const visits = await merged(
+              stored,
+              kept.filter((visit) => isAhead(visit) || !listed.has(visit.id)),
+            );
+            return VisitsActions.loaded({ visits, isFromTablet: false, stored, apart: apartIn(kept) });
           }),
           catchError(async (error: unknown) => {
             const problem = toApiProblem(error);
             return problem.kind === 'no-server' && kept.length > 0
-              ? VisitsActions.loaded({ visits: await merged([], kept), isFromTablet: true })
+              ? VisitsActions.loaded({
+                  visits: await merged([], kept),
+                  isFromTablet: true,
+                  stored: [],
+                  apart: apartIn(kept),
+                })
               : VisitsActions.loadFailed({ problem });
           }),
         ),
@@ -40,13 +50,13 @@ export const keepOpenVisits = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(VisitsActions.loaded),
-      switchMap(({ visits, isFromTablet }) => {
+      switchMap(({ stored, isFromTablet }) => {
         if (isFromTablet) return of();
         return forkJoin([local.visits(), local.waiting()]).pipe(
           concatMap(async ([kept, waiting]) => {
-            await local.forget(outdated(visits, kept, waiting));
+            await local.forget(outdated(stored, kept, waiting));
             const counts = new Map(kept.map((visit) => [visit.id, visit.events.length]));
-            return visits.filter((visit) => !visit.closed && counts.get(visit.id) !== visit.events);
+            return stored.filter((visit) => !visit.closed && counts.get(visit.id) !== visit.events);
           }),
           mergeMap((stale) => stale),
           concatMap(({ id }) => api.visit(id)),
@@ -69,10 +79,6 @@ export const noteAnswer = createEffect(
   { functional: true },
 );
 
-function isAhead(visit: LocalVisit): boolean {
-  return visit.isUnsent || visit.events.some((event) => event.seq === undefined);
-}
-
 /** The one touched last first. */
 async function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit[]): Promise<readonly VisitSummary[]> {
   const byId = new Map(stored.map((visit) => [visit.id, visit]));
@@ -83,18 +89,7 @@ async function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit
   return [...byId.values()].sort((a, b) => b.lastAt.localeCompare(a.lastAt));
 }
 
-function outdated(
-  visits: readonly VisitSummary[],
-  kept: readonly LocalVisit[],
-  waiting: Readonly<Record<string, number>>,
-): readonly string[] {
-  const worthKeeping = new Set([
-    ...visits.filter((visit) => !visit.closed).map((visit) => visit.id),
-    ...visits
-      .filter((visit) => visit.closed)
-      .slice(0, CLOSED_KEPT)
-      .map((visit) => visit.id),
-    ...Object.keys(waiting),
-  ]);
-  return kept.map((visit) => visit.id).filter((id) => !worthKeeping.has(id));
+/** How many visits on this device are another server's. */
+function apartIn(kept: readonly LocalVisit[]): number {
+  return kept.filter(({ isApart }) => isApart).length;
 }

@@ -10,6 +10,8 @@ export interface VisitsState {
   readonly search: string;
   /** As this device keeps them: there was no server in reach. */
   readonly isFromTablet: boolean;
+  /** Visits on this device that are another server's. */
+  readonly apart: number;
   /** How many of those that are found are drawn. */
   readonly drawn: number;
   /** Where the list was scrolled to when it was left, pixels. */
@@ -24,6 +26,7 @@ const initial: VisitsState = {
   problem: undefined,
   search: '',
   isFromTablet: false,
+  apart: 0,
   drawn: DRAWN,
   scrolledTo: 0,
 };
@@ -34,10 +37,11 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, (state, { visits, isFromTablet }) => ({
+    on(VisitsActions.loaded, (state, { visits, isFromTablet, apart }) => ({
       ...state,
       visits,
       isFromTablet,
+      apart,
       problem: undefined,
     })),
     on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem })),

@@ -53,7 +53,10 @@ describe('a failed request', () => {
   it('tells nobody there from somebody who refused', () => {
     expect(toApiProblem(new HttpErrorResponse({ status: 0 }))).toEqual({ kind: 'no-server' });
     const refused = toApiProblem(
-      new HttpErrorResponse({ status: 422, error: { detail: 'Nothing was stored.', errors: [] } }),
+      new HttpErrorResponse({
+        status: 422,
+        error: { type: 'urn:juxtameter:problem:not-acceptable-content', detail: 'Nothing was stored.', errors: [] },
+      }),
     );
     expect(problemWords(refused)).toBe('Nothing was stored.');
     expect(problemWords({ kind: 'no-server' })).toContain('No answer');

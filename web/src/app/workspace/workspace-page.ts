@@ -42,8 +42,6 @@ import { Menu } from '../shell/menu';
 import { MenuButton } from '../shell/menu-button';
 import { StateMessage } from '../shell/state-message';
 import { isTyping } from '../shell/typing';
-import { savedWords } from '../sync/saved-words';
-import { syncFeature } from '../sync/sync.reducer';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import { BoardMapView } from '../visit/board-map/board-map';
@@ -64,6 +62,7 @@ import type { StepCommand } from '../visit/step/step-command';
 import { StrayDigits } from '../visit/step/stray-digits';
 import { StepPage } from '../visit/step/step-page';
 import { VisitActions } from '../visit/store/visit.actions';
+import { selectSaved } from '../visit/store/select-saved';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { chartLines } from '../visit/view/chart-view';
 import { hazardsHere } from '../visit/view/hazards-here';
@@ -142,11 +141,6 @@ export class WorkspacePage {
     ...(this.isLeftBehind() ? this.place() : {}),
   }));
   protected readonly openProblem = this.store.selectSignal(visitFeature.selectOpenProblem);
-  private readonly pending = this.store.selectSignal(visitFeature.selectPending);
-  private readonly isUnsent = this.store.selectSignal(visitFeature.selectIsUnsent);
-  private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
-  private readonly refusals = this.store.selectSignal(syncFeature.selectRefusals);
-  private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
   private readonly undoable = this.store.selectSignal(visitFeature.selectUndoable);
   protected readonly words = openProblemWords;
 
@@ -218,14 +212,7 @@ export class WorkspacePage {
     return hazardsHere(this.context(), this.visit(), this.pinned()?.unit.hazards, earlier);
   });
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
-  protected readonly saved = computed(() =>
-    savedWords({
-      waiting: this.pending().length + (this.isUnsent() ? 1 : 0),
-      isServerReached: this.isServerReached(),
-      refusal: this.refusals()[this.id()],
-      storageProblem: this.storageProblem(),
-    }),
-  );
+  protected readonly saved = this.store.selectSignal(selectSaved);
 
   constructor() {
     effect(() => {

@@ -23,6 +23,13 @@ import { visitFeature } from './visit.reducer';
 const VISIT = halfDone as unknown as VisitDocument;
 const STORED = { ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) };
 
+/** The product's own refusal. */
+const problem = (detail: string, errors: readonly object[] = []) => ({
+  type: 'urn:juxtameter:problem:conflict',
+  detail,
+  errors,
+});
+
 /** A server that can be out of reach. */
 class FakeApi {
   isUp = true;
@@ -170,7 +177,7 @@ describe('the open visit', () => {
   });
 
   it('says what the server refuses, and goes on when something is logged again', async () => {
-    api.refusal = new HttpErrorResponse({ status: 409, error: { detail: 'a jumper is in' } });
+    api.refusal = new HttpErrorResponse({ status: 409, error: problem('a jumper is in') });
     store.dispatch(VisitActions.factRecorded({ body: { type: 'visit-closed' } }));
     await settled();
     expect(read(syncFeature.selectRefusals)[VISIT.id]).toEqual(

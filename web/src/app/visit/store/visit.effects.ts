@@ -53,7 +53,7 @@ export const openVisit = createEffect(
         from(local.visit(id)).pipe(
           catchError(() => of(undefined)),
           // What the server does not know yet it cannot be asked for.
-          switchMap((kept) => concat(shownAtOnce(kept), kept?.isUnsent ? EMPTY : fetched(api, id))),
+          switchMap((kept) => concat(shownAtOnce(kept), kept?.isUnsent || kept?.isApart ? EMPTY : fetched(api, id))),
         ),
       ),
     ),
@@ -232,7 +232,7 @@ export const pullOthers = createEffect(
       ),
       filter(() => document.visibilityState !== 'hidden'),
       concatLatestFrom(() => store.select(visitFeature.selectVisitState)),
-      filter(([, { id, isUnsent }]) => id !== undefined && !isUnsent),
+      filter(([, { id, isUnsent, isApart }]) => id !== undefined && !isUnsent && !isApart),
       switchMap(([, { id = '', pulledSeq }]) =>
         api.eventsAfter(id, pulledSeq).pipe(
           mergeMap(({ events }) => [

@@ -30,6 +30,10 @@ export interface OpenVisit {
   readonly pulledSeq: number;
   /** The server does not know of the visit yet. */
   readonly isUnsent: boolean;
+  /** It is another server's: nothing of it is sent or asked for. */
+  readonly isApart: boolean;
+  /** Entries the server does not take, and why. */
+  readonly setAside: Readonly<Record<string, string>>;
   readonly openProblem: ApiProblem | undefined;
 }
 
@@ -41,6 +45,8 @@ const initial: OpenVisit = {
   place: placeOf(EMPTY_VISIT),
   pulledSeq: 0,
   isUnsent: false,
+  isApart: false,
+  setAside: {},
   openProblem: undefined,
 };
 
@@ -66,7 +72,13 @@ export const visitFeature = createFeature({
       if (state.id !== visit.id) return state;
       const pinned = state.pinned ?? visit.pinned;
       // A visit that is open already may be ahead of what is kept or stored.
-      const known = { ...state, pinned, isUnsent: state.pinned ? state.isUnsent && isUnsent : isUnsent };
+      const known = {
+        ...state,
+        pinned,
+        isUnsent: state.pinned ? state.isUnsent && isUnsent : isUnsent,
+        isApart: state.isApart || visit.isApart === true,
+        setAside: { ...visit.setAside, ...state.setAside },
+      };
       const shown = received({ ...known, openProblem: undefined }, visit.events);
       return state.pinned ? shown : { ...shown, place: placeOf(shown.visit) };
     }),
@@ -80,17 +92,34 @@ export const visitFeature = createFeature({
       state.id === visit ? received(state, events) : state,
     ),
     on(VisitActions.followed, (state) => ({ ...state, place: placeOf(state.visit) })),
-    on(SyncActions.delivered, (state, { visit, acknowledged }) => {
+    on(SyncActions.ordersTakenBack, (state, { reach }) => takenBack(state, reach)),
+    on(SyncActions.setApart, (state) => (state.pinned ? { ...state, isApart: true } : state)),
+    on(SyncActions.givenApart, (state) =>
+      state.isApart ? { ...takenBack(state, 0), isApart: false, isUnsent: true, setAside: {} } : state,
+    ),
+    on(SyncActions.delivered, (state, { visit, acknowledged, setAside: refused }) => {
       if (state.id !== visit) return state;
+      const setAside = { ...state.setAside, ...Object.fromEntries(refused.map(({ id, reason }) => [id, reason])) };
       const order = new Map(acknowledged.events.map(({ id, seq }) => [id, seq]));
       const events = state.events.map((event) =>
         order.has(event.id) ? { ...event, seq: order.get(event.id) } : event,
       );
-      return { ...state, events, isUnsent: false };
+      return { ...state, events, setAside, isUnsent: false };
     }),
   ),
-  extraSelectors: ({ selectPinned, selectEvents, selectVisit, selectPlace, selectIsUnsent, selectId }) => {
-    const selectPending = createSelector(selectEvents, (events) => events.filter((event) => event.seq === undefined));
+  extraSelectors: ({
+    selectPinned,
+    selectEvents,
+    selectVisit,
+    selectPlace,
+    selectIsUnsent,
+    selectIsApart,
+    selectSetAside,
+    selectId,
+  }) => {
+    const selectPending = createSelector(selectEvents, selectSetAside, (events, setAside) =>
+      events.filter((event) => event.seq === undefined && !Object.hasOwn(setAside, event.id)),
+    );
     return {
       selectPending,
       /** Others have moved the visit on from where this page stands; a visit that was closed is closed everywhere. */
@@ -106,8 +135,9 @@ export const visitFeature = createFeature({
         selectPinned,
         selectPending,
         selectIsUnsent,
-        (visit, pinned, events, isUnsent) =>
-          visit !== undefined && (isUnsent || events.length > 0)
+        selectIsApart,
+        (visit, pinned, events, isUnsent, isApart) =>
+          visit !== undefined && !isApart && (isUnsent || events.length > 0)
             ? { visit, pinned: isUnsent ? pinned : undefined, events }
             : undefined,
       ),
@@ -119,6 +149,20 @@ export const visitFeature = createFeature({
     };
   },
 });
+
+/** What was ordered beyond `reach` waits again: the server does not have it any more. */
+function takenBack(state: OpenVisit, reach: number): OpenVisit {
+  if (!state.pinned || !state.events.some(({ seq = 0 }) => seq > reach)) return state;
+  const events = inOrder(
+    state.events.map((event) => {
+      if ((event.seq ?? 0) <= reach) return event;
+      const { seq: _order, ...rest } = event;
+      return rest as VisitEvent;
+    }),
+  );
+  const pulledSeq = Math.min(state.pulledSeq, reach);
+  return { ...state, events, pulledSeq, isUnsent: true, visit: replay(contextFor(state.pinned), events) };
+}
 
 /** Takes up what the server has; nothing is folded anew when it brings nothing new. */
 function received(state: OpenVisit, incoming: readonly VisitEvent[]): OpenVisit {

@@ -1,0 +1,345 @@
+import { HttpClient, HttpErrorResponse, provideHttpClient, withInterceptors } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
+import { deleteDB } from 'idb';
+import fc from 'fast-check';
+import { of, throwError, type Observable } from 'rxjs';
+import type { Acknowledged, VisitDocument } from '@juxtameter/contract';
+import type { VisitEvent } from '@juxtameter/core';
+import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
+import { Api } from '../api/api';
+import { ERA, MARK, ourAnswers } from '../api/our-answers';
+import { LocalStore } from '../local/local-store';
+import { preferencesFeature } from '../preferences/preferences.reducer';
+import { retryAfter } from '../sync/retry-after';
+import { ASK, ServerEra } from '../sync/server-era';
+import { SyncActions } from '../sync/sync.actions';
+import * as syncEffects from '../sync/sync.effects';
+import { syncFeature } from '../sync/sync.reducer';
+import { VisitActions } from '../visit/store/visit.actions';
+import * as effects from '../visit/store/visit.effects';
+import { selectSaved } from '../visit/store/select-saved';
+import { visitFeature } from '../visit/store/visit.reducer';
+import { isAhead, outdated } from '../visits/outdated';
+
+const VISIT = halfDone as unknown as VisitDocument;
+const STORED = { ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) };
+const PROBLEM = { type: 'urn:juxtameter:problem:not-acceptable-content', detail: 'Nothing was stored.' };
+
+/** Answers that are not this product's own, or not to what was asked. */
+const STRANGERS: Readonly<Record<string, () => Observable<unknown>>> = {
+  'a fault of a gateway': () => throwError(() => new HttpErrorResponse({ status: 500, error: '<html>' })),
+  'a sign-in': () => throwError(() => new HttpErrorResponse({ status: 401, error: { detail: 'sign in' } })),
+  'nothing there': () => throwError(() => new HttpErrorResponse({ status: 404, error: 'not found' })),
+  'too large for a gateway': () => throwError(() => new HttpErrorResponse({ status: 413 })),
+  'a page instead of an answer': () =>
+    throwError(() => new HttpErrorResponse({ status: 200, error: { text: '<html>' } })),
+  'an empty object': () => of({}),
+  null: () => of(null),
+  'no events': () => of({ events: [] }),
+  'other events': () => of({ events: [{ id: 'x', seq: 1 }] }),
+  'events without order': () => of({ events: [{ id: VISIT.events[0]?.id }] }),
+};
+
+class FakeApi {
+  asked = 0;
+  answer: (() => Observable<unknown>) | undefined;
+  unfit = new Set<string>();
+  stored: VisitEvent[] = [];
+  visit(): Observable<VisitDocument> {
+    return of(STORED);
+  }
+  startVisit({ id }: { id: string }): Observable<unknown> {
+    return of({ id });
+  }
+  appendEvents(_visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {
+    this.asked += 1;
+    if (this.answer) return this.answer() as Observable<Acknowledged>;
+    const errors = events.flatMap((event, index) =>
+      event.type === 'note-added' && this.unfit.has(event.text)
+        ? [{ path: `events[${index}].text`, message: 'is nothing this server takes' }]
+        : [],
+    );
+    if (errors.length > 0)
+      return throwError(() => new HttpErrorResponse({ status: 422, error: { ...PROBLEM, errors } }));
+    const known = new Set(this.stored.map((event) => event.id));
+    this.stored.push(...events.filter((event) => !known.has(event.id)));
+    return of({
+      events: events.map(({ id }) => ({ id, seq: 1000 + this.stored.findIndex((each) => each.id === id) })),
+    });
+  }
+  eventsAfter(): Observable<{ readonly events: readonly VisitEvent[] }> {
+    return of({ events: [] });
+  }
+}
+
+function emptyBrowser(): Promise<void> {
+  localStorage.clear();
+  return deleteDB('juxtameter');
+}
+
+describe('what waits on this device', () => {
+  let store: Store;
+  let api: FakeApi;
+  let local: LocalStore;
+
+  beforeEach(async () => {
+    await emptyBrowser();
+    api = new FakeApi();
+    local = new LocalStore();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({
+          [visitFeature.name]: visitFeature.reducer,
+          [syncFeature.name]: syncFeature.reducer,
+          [preferencesFeature.name]: preferencesFeature.reducer,
+        }),
+        provideEffects(effects, syncEffects),
+        { provide: Api, useValue: api },
+        { provide: LocalStore, useValue: local },
+      ],
+    });
+    store = TestBed.inject(Store);
+    store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
+    await settled();
+  });
+
+  afterEach(async () => {
+    store.dispatch(VisitActions.left());
+    await settled();
+    await local.close();
+  });
+
+  async function settled(): Promise<void> {
+    for (let round = 0; round < 4; round++) {
+      await new Promise((resolve) => setTimeout(resolve, 30));
+      await Promise.all([local.visits(), local.waiting()]);
+    }
+  }
+  const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
+  const note = (text: string): void =>
+    store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text } }));
+  const texts = (): readonly string[] =>
+    api.stored.flatMap((event) => (event.type === 'note-added' ? [event.text] : []));
+
+  for (const [name, answer] of Object.entries(STRANGERS))
+    it(`goes on waiting where the answer is ${name}, asks in measure, and arrives without a reload`, async () => {
+      api.answer = answer;
+      note('while it is strange');
+      await settled();
+      expect(await local.waiting()).toEqual({ [VISIT.id]: 1 });
+      expect(read(syncFeature.selectRefusals)).toEqual({});
+      expect(read(selectSaved).text).toContain('1 waiting on this device');
+      expect(api.asked).toBeLessThan(4);
+      api.answer = undefined;
+      store.dispatch(SyncActions.deliveryRequested());
+      await settled();
+      expect(texts()).toEqual(['while it is strange']);
+      expect(await local.waiting()).toEqual({});
+    });
+
+  it('is asked for less and less often, and at once when it is asked for', () => {
+    const waits = [1, 2, 3, 4, 5, 6, 20, 1000].map(retryAfter);
+    expect(waits[0]).toBe(2000);
+    expect(waits).toEqual([...waits].sort((a, b) => a - b));
+    expect(Math.max(...waits)).toBe(60_000);
+  });
+
+  it('is no refusal where the server cannot store just now: its words are shown', async () => {
+    const error = { ...PROBLEM, type: 'urn:juxtameter:problem:storage-full', detail: 'The disk is full.' };
+    api.answer = () => throwError(() => new HttpErrorResponse({ status: 507, error }));
+    note('full');
+    await settled();
+    expect(read(selectSaved).text).toBe('1 waiting on this device: The disk is full.');
+    expect(read(syncFeature.selectRefusals)).toEqual({});
+  });
+
+  it('goes past an entry the server does not take, which is named and kept here', async () => {
+    api.unfit.add('two');
+    for (const text of ['one', 'two', 'three']) note(text);
+    await settled();
+    expect(texts()).toEqual(['one', 'three']);
+    expect(read(selectSaved).text).toBe(
+      'One entry is on this device only, the server does not take it: is nothing this server takes',
+    );
+    expect(await local.waiting()).toEqual({});
+    const kept = await local.visit(VISIT.id);
+    expect(kept?.events.some((event) => event.type === 'note-added' && event.text === 'two')).toBeTrue();
+    expect(Object.values(kept?.setAside ?? {})).toEqual(['is nothing this server takes']);
+    const before = api.asked;
+    note('four');
+    await settled();
+    expect(texts()).toEqual(['one', 'three', 'four']);
+    expect(api.asked - before).toBeLessThan(4);
+    api.unfit.clear();
+    expect(await local.offerAgain()).toBe(1);
+    expect(await local.waiting()).toEqual({ [VISIT.id]: 1 });
+  });
+
+  it('waits again where the server was put back to an older state, in memory and in the browser', async () => {
+    note('stored once');
+    await settled();
+    api.stored = [];
+    const reach = STORED.events.length - 4;
+    await local.takeBackOrders(reach);
+    store.dispatch(SyncActions.ordersTakenBack({ reach }));
+    expect(read(visitFeature.selectPulledSeq)).toBe(reach);
+    await settled();
+    expect(api.stored.length).toBe(5);
+    expect(texts().at(-1)).toBe('stored once');
+    expect(await local.waiting()).toEqual({});
+    expect(read(visitFeature.selectEvents).length).toBe(VISIT.events.length + 1);
+    expect(read(visitFeature.selectVisit).trail.length).toBe(VISIT.events.length + 1);
+  });
+
+  it('of another server goes to none until somebody says so', async () => {
+    await local.setApart();
+    store.dispatch(SyncActions.setApart());
+    note('mine');
+    await settled();
+    expect(api.stored).toEqual([]);
+    expect(await local.waiting()).toEqual({});
+    expect(read(selectSaved).text).toContain('Of another server');
+    store.dispatch(SyncActions.giveApartRequested());
+    await settled();
+    expect(api.stored.length).toBe(VISIT.events.length + 1);
+    expect(await local.waiting()).toEqual({});
+    expect((await local.visit(VISIT.id))?.isApart).toBeFalse();
+  });
+});
+
+describe('a list without a visit this device has', () => {
+  it('takes nothing off the device: only what the server lists as closed and has whole makes room', async () => {
+    const kept = (id: string, events: number, more: object = {}) => ({
+      id,
+      pinned: VISIT.pinned,
+      isUnsent: false,
+      isApart: false,
+      setAside: {},
+      events: STORED.events.slice(0, events),
+      ...more,
+    });
+    const listed = (id: string, events: number, closed: boolean) => ({ id, events, closed }) as never;
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            closed: fc.boolean(),
+            has: fc.nat({ max: 9 }),
+            knows: fc.option(fc.nat({ max: 9 })),
+            isAhead: fc.boolean(),
+            isApart: fc.boolean(),
+          }),
+          { maxLength: 60 },
+        ),
+        (visits) => {
+          const local = visits.map(({ has, isAhead: ahead, isApart }, index) =>
+            kept(`${index}`, has, { isUnsent: ahead, isApart }),
+          );
+          const stored = visits.flatMap(({ closed, knows }, index) =>
+            knows === null ? [] : [listed(`${index}`, knows, closed)],
+          );
+          for (const id of outdated(stored, local, {})) {
+            const { closed, has, knows, isAhead: ahead, isApart } = visits[Number(id)]!;
+            expect(closed && knows !== null && knows >= has && !ahead && !isApart).toBeTrue();
+          }
+        },
+      ),
+    );
+    expect(outdated([], [kept('a', 3)], {})).toEqual([]);
+    expect(isAhead(kept('a', 3, { isUnsent: true }))).toBeTrue();
+  });
+});
+
+describe('answers of the server', () => {
+  let http: HttpClient;
+  let backend: HttpTestingController;
+  let local: LocalStore;
+  let era = { present: 'first', reach: undefined as number | undefined };
+  let isStrange = false;
+  let asked: string[] = [];
+
+  beforeEach(async () => {
+    await emptyBrowser();
+    local = new LocalStore();
+    isStrange = false;
+    asked = [];
+    era = { present: 'first', reach: undefined };
+    const ask = (address: RequestInfo | URL): Promise<Response> => {
+      asked.push(String(address));
+      return Promise.resolve(
+        isStrange
+          ? new Response('<html>sign in</html>', { status: 200 })
+          : new Response(JSON.stringify(era), { status: 200, headers: { [MARK]: '1.0.0' } }),
+      );
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideStore({ [syncFeature.name]: syncFeature.reducer }),
+        provideHttpClient(withInterceptors([ourAnswers])),
+        provideHttpClientTesting(),
+        { provide: ASK, useValue: ask },
+        { provide: LocalStore, useValue: local },
+      ],
+    });
+    http = TestBed.inject(HttpClient);
+    backend = TestBed.inject(HttpTestingController);
+  });
+  afterEach(() => local.close());
+
+  const pause = () => new Promise((resolve) => setTimeout(resolve, 40));
+
+  /** What a request comes to when the server answers like this. */
+  async function got(body: object | string, headers: Record<string, string>, status = 200): Promise<unknown> {
+    const answer = new Promise((resolve) => http.get('/api/visits').subscribe({ next: resolve, error: resolve }));
+    await pause();
+    const [request] = backend.match('/api/visits');
+    request?.flush(body, { headers, status, statusText: 'x' });
+    return answer;
+  }
+
+  it('are believed only with the mark of this product and of the history that was agreed on', async () => {
+    expect(await got([1], { [MARK]: '1.0.0', [ERA]: 'first' })).toEqual([1]);
+    for (const headers of [{}, { [ERA]: 'first' }, { [MARK]: '1.0.0' }, { [MARK]: '1.0.0', [ERA]: 'other' }]) {
+      const said = await got([], headers as Record<string, string>);
+      expect(said)
+        .withContext(JSON.stringify(headers))
+        .toEqual(jasmine.objectContaining({ status: 0 }));
+    }
+    const refused = await got(PROBLEM, { [MARK]: '1.0.0', [ERA]: 'first' }, 422);
+    expect(refused).toEqual(jasmine.objectContaining({ status: 422 }));
+    expect(await got(PROBLEM, {}, 422)).toEqual(jasmine.objectContaining({ status: 0 }));
+  });
+
+  it('are not even asked for while no server of ours says which history it has', async () => {
+    isStrange = true;
+    const said = await new Promise((resolve) => http.get('/api/visits').subscribe({ next: resolve, error: resolve }));
+    expect(said).toEqual(jasmine.objectContaining({ status: 0 }));
+    backend.expectNone('/api/visits');
+    isStrange = false;
+    expect(await got([1], { [MARK]: '1.0.0', [ERA]: 'first' })).toEqual([1]);
+  });
+
+  it('of a server put back make what it lacks wait again, and of another server set everything apart', async () => {
+    await local.keepVisit(STORED);
+    await TestBed.inject(ServerEra).agreed();
+    expect(await local.era()).toBe('first');
+    expect(await local.waiting()).toEqual({});
+    era = { present: 'second', reach: STORED.events.length - 3 };
+    await got([], { [MARK]: '1.0.0', [ERA]: 'second' });
+    expect(await got([2], { [MARK]: '1.0.0', [ERA]: 'second' })).toEqual([2]);
+    expect(asked.at(-1)).toBe('/api/eras/first');
+    expect(await local.waiting()).toEqual({ [VISIT.id]: 4 });
+    era = { present: 'elsewhere', reach: undefined };
+    await got([], { [MARK]: '1.0.0', [ERA]: 'elsewhere' });
+    expect(await got([3], { [MARK]: '1.0.0', [ERA]: 'elsewhere' })).toEqual([3]);
+    expect((await local.visit(VISIT.id))?.isApart).toBeTrue();
+    expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
+    expect(await local.waiting()).toEqual({});
+  });
+});

@@ -1,0 +1,23 @@
+import { createSelector } from '@ngrx/store';
+import { savedWords } from '../../sync/saved-words';
+import { syncFeature } from '../../sync/sync.reducer';
+import { visitFeature } from './visit.reducer';
+
+/** What of the open visit is saved where, in words. */
+export const selectSaved = createSelector(
+  visitFeature.selectVisitState,
+  visitFeature.selectPending,
+  syncFeature.selectSyncState,
+  ({ id = '', isUnsent, isApart, setAside }, pending, { isServerReached, refusals, storageProblem, serverSays }) => {
+    const [reason] = Object.values(setAside);
+    return savedWords({
+      waiting: pending.length + (isUnsent ? 1 : 0),
+      isServerReached,
+      refusal: refusals[id],
+      storageProblem,
+      serverSays,
+      isApart,
+      setAside: reason === undefined ? undefined : { count: Object.keys(setAside).length, reason },
+    });
+  },
+);
