@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -48,6 +48,27 @@ export class ServerProcess {
   async resumeAfterPowerCut(): Promise<void> {
     writeFileSync(join(this.folder, 'session.json'), JSON.stringify({ boot: 'before the power cut', closed: false }));
     await this.resume();
+  }
+
+  /** Everything stored is gone, and the server begins anew at the same address. */
+  async beginEmpty(): Promise<void> {
+    await this.end('SIGINT');
+    rmSync(this.folder, { recursive: true, force: true });
+    await this.resume();
+  }
+
+  /** Keeps what is stored now, and gives back how to put the server back to it. */
+  async keepState(): Promise<() => Promise<void>> {
+    const copy = `${this.folder}-older`;
+    await this.end('SIGINT');
+    cpSync(this.folder, copy, { recursive: true });
+    await this.resume();
+    return async () => {
+      await this.end('SIGINT');
+      rmSync(this.folder, { recursive: true, force: true });
+      renameSync(copy, this.folder);
+      await this.resume();
+    };
   }
 
   async kill(): Promise<void> {

@@ -148,15 +148,6 @@ describe('stored data', () => {
     expect((await whatIsThere(folder, visit)).orders).toEqual(orders);
   });
 
-  it('refuses to start on a journal damaged in the middle', async () => {
-    const { folder: seeded } = await folderWithNotes(NOTES);
-    folder = seeded;
-    const text = readFileSync(journalOf(folder), 'utf8');
-    writeFileSync(journalOf(folder), text.replace('"text":"one"', '"text":"One"'));
-    await expectAsync(testServer(folder)).toBeRejectedWithError(/damaged: line \d+ is not what was written/);
-    expect(existsSync(join(folder, 'owner.lock'))).toBeFalse();
-  });
-
   it('refuses to rebuild when dump and journal do not join', async () => {
     const { folder: seeded } = await folderWithNotes(NOTES);
     folder = seeded;

@@ -328,16 +328,19 @@ describe('answers of the server', () => {
   it('of a server put back make what it lacks wait again, and of another server set everything apart', async () => {
     await local.keepVisit(STORED);
     await TestBed.inject(ServerEra).agreed();
-    expect(await local.era()).toBe('first');
+    expect(await local.eras()).toEqual(['first']);
     expect(await local.waiting()).toEqual({});
     era = { present: 'second', reach: STORED.events.length - 3 };
     await got([], { [MARK]: '1.0.0', [ERA]: 'second' });
     expect(await got([2], { [MARK]: '1.0.0', [ERA]: 'second' })).toEqual([2]);
     expect(asked.at(-1)).toBe('/api/eras/first');
     expect(await local.waiting()).toEqual({ [VISIT.id]: 4 });
+    expect(await local.eras()).toEqual(['first', 'second']);
     era = { present: 'elsewhere', reach: undefined };
     await got([], { [MARK]: '1.0.0', [ERA]: 'elsewhere' });
     expect(await got([3], { [MARK]: '1.0.0', [ERA]: 'elsewhere' })).toEqual([3]);
+    expect(asked.slice(-2)).toEqual(['/api/eras/second', '/api/eras/first']);
+    expect(await local.eras()).toEqual(['elsewhere']);
     expect((await local.visit(VISIT.id))?.isApart).toBeTrue();
     expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
     expect(await local.waiting()).toEqual({});

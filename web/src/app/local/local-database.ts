@@ -35,8 +35,8 @@ interface LocalSchema extends DBSchema {
   library: { key: string; value: Library };
   /** What happened at every unit, as the server told last. */
   history: { key: string; value: History };
-  /** The era of the server that was met last. */
-  server: { key: string; value: string };
+  /** The eras of the server this browser has met, the latest last. */
+  server: { key: string; value: readonly string[] };
   documents: { key: string; value: KeptDocument };
   visits: { key: string; value: KeptVisit; indexes: { unsent: string } };
   pinned: { key: string; value: PinnedDocuments };

@@ -28,7 +28,7 @@ export interface MissingDocument {
 
 const LIBRARY = 'library';
 const HISTORY = 'history';
-const ERA = 'era';
+const ERAS = 'eras';
 
 /** What this browser keeps so that a visit opens, runs and ends with no server in reach. Throws what the browser's database throws. */
 @Injectable({ providedIn: 'root' })
@@ -184,13 +184,13 @@ export class LocalStore {
     return counts;
   }
 
-  /** The era of the server that was met last; undefined before any was. */
-  async era(): Promise<string | undefined> {
-    return (await this.database()).get('server', ERA);
+  /** The eras of the server this browser has met, the latest last; none before it met any. */
+  async eras(): Promise<readonly string[]> {
+    return (await (await this.database()).get('server', ERAS)) ?? [];
   }
 
-  async keepEra(era: string): Promise<void> {
-    await (await this.database()).put('server', era, ERA);
+  async keepEras(eras: readonly string[]): Promise<void> {
+    await (await this.database()).put('server', eras, ERAS);
   }
 
   async takeBackOrders(reach: number): Promise<void> {

@@ -11,12 +11,20 @@ export const ASK = new InjectionToken<typeof fetch>('asking the server', {
 
 /** Asked for where this browser remembers none: no server has it. */
 const NO_ERA = '00000000-0000-0000-0000-000000000000';
+/** So many starts of a server are remembered. */
+const MOST_ERAS = 100;
 /** Milliseconds. */
 const PATIENCE = 10_000;
 
+interface Answer {
+  readonly present: string;
+  readonly reach: number | undefined;
+}
+
 /**
- * Which history the server has. Each of its starts is an era; this browser remembers the one it met last. A server that
- * does not know that era any more, or less of it than is kept here, is not what it was: what it lacks waits again.
+ * Which history the server has. Each of its starts is an era; this browser remembers those it met. A server that
+ * does not know the last of them, or less of it than is kept here, is not what it was: what it lacks waits again. One
+ * that knows none of them is another.
  */
 @Injectable({ providedIn: 'root' })
 export class ServerEra {
@@ -44,22 +52,33 @@ export class ServerEra {
 
   private async compared(): Promise<void> {
     // A browser that keeps nothing has nothing to compare.
-    const remembered = await this.local.era().catch(() => undefined);
-    const { present, reach } = await this.asked(remembered ?? NO_ERA);
-    if (remembered !== undefined && remembered !== present) {
-      if (reach === undefined) {
-        await this.local.setApart();
-        this.store.dispatch(SyncActions.setApart());
-      } else {
-        await this.local.takeBackOrders(reach);
-        this.store.dispatch(SyncActions.ordersTakenBack({ reach }));
-      }
+    const met = await this.local.eras().catch(() => []);
+    const { present, reach } = await this.lastKnown(met);
+    const isOther = met.length > 0 && reach === undefined;
+    if (isOther) {
+      await this.local.setApart();
+      this.store.dispatch(SyncActions.setApart());
+    } else if (reach !== undefined && met.at(-1) !== present) {
+      await this.local.takeBackOrders(reach);
+      this.store.dispatch(SyncActions.ordersTakenBack({ reach }));
     }
     this.present = present;
-    await this.local.keepEra(present).catch(() => undefined);
+    // Orders of another server say nothing of this one.
+    const before = isOther ? [] : met.filter((each) => each !== present);
+    await this.local.keepEras([...before, present].slice(-MOST_ERAS)).catch(() => undefined);
   }
 
-  private async asked(era: string): Promise<{ readonly present: string; readonly reach: number | undefined }> {
+  /** The latest era this browser has met that the server knows, and how far: what was ordered beyond it, it lacks. */
+  private async lastKnown(met: readonly string[]): Promise<Answer> {
+    let answer = await this.asked(met.at(-1) ?? NO_ERA);
+    for (const era of met.slice(0, -1).reverse()) {
+      if (answer.reach !== undefined) break;
+      answer = await this.asked(era);
+    }
+    return answer;
+  }
+
+  private async asked(era: string): Promise<Answer> {
     const answer = await this.ask(`/api/eras/${era}`, { signal: AbortSignal.timeout(PATIENCE), cache: 'no-store' });
     if (!answer.ok || answer.headers.get('Juxtameter') === null) throw new Error('No server of ours answers.');
     const { present, reach } = (await answer.json()) as { readonly present?: unknown; readonly reach?: unknown };
