@@ -33,6 +33,7 @@ const VIEWS = [
   ['/handbook', 'Class B allows'],
   ['/judge', 'Nothing is kept'],
   ['/import', 'Drop files here'],
+  ['/backup', 'Make a backup'],
 ] as const;
 
 /** What axe finds wrong with a page, in the light theme whole and in the dark one by its colours: all else is the same. */

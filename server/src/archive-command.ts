@@ -53,7 +53,7 @@ async function backupStored(settings: Settings, draft: string): Promise<void> {
   if (settings.databaseUrl === undefined && !existsSync(settings.dataDir))
     throw new StartRefused(`${settings.dataDir} is not there; set DATA_DIR to the data folder.`);
   await withStorage(settings, async (storage) => {
-    await writeVerified(await storage.backup(), draft);
+    await writeVerified((await storage.backup()).stream, draft);
   });
 }
 

@@ -56,6 +56,7 @@ export const SCREENS: readonly Screen[] = [
   page('/handbook'),
   page('/judge'),
   page('/import'),
+  page('/backup'),
   page('/nowhere', 'a page that is not there'),
   page(HALF_DONE, 'visit'),
   inPart('Board'),

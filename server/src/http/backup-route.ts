@@ -5,7 +5,13 @@ import type { Storage } from '../storage/storage';
 /** Everything stored, as one zip file. */
 export function backupRoute(storage: Storage): RequestHandler {
   return async (_request, response) => {
-    response.attachment('juxtameter-backup.zip').type('application/zip');
-    await pipeline(await storage.backup(), response);
+    const { files, stream } = await storage.backup();
+    response.attachment('juxtameter-backup.zip').type('application/zip').setHeader('Juxtameter-Files', files);
+    try {
+      await pipeline(stream, response);
+    } catch (error) {
+      // Whoever asked has gone; what was made for them ends with them.
+      if (!response.destroyed) throw error;
+    }
   };
 }

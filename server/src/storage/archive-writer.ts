@@ -34,19 +34,23 @@ interface Contents {
   readonly eras: readonly Era[];
 }
 
+/** An archive as it is made: how many files it will have, and its bytes. */
+export interface Archive {
+  readonly files: number;
+  readonly stream: NodeJS.ReadableStream;
+}
+
 /**
  * A zip file of the documents and visits in the product's own open formats, as a stream; some events at a time are held
  * in memory. Its manifest comes last and lists the SHA-256 of every file.
  */
-export function archiveStream(database: Database, moment: Moment, createdAt: Date): NodeJS.ReadableStream {
+export async function archiveOf(database: Database, moment: Moment, createdAt: Date): Promise<Archive> {
+  const contents = await contentsOf(database);
   const zip = new yazl.ZipFile();
-  const output = zip.outputStream as Readable;
-  zip.on('error', (error: Error) => output.destroy(error));
-  contentsOf(database).then(
-    (contents) => addAll(zip, database, contents, moment, createdAt),
-    (error: Error) => output.destroy(error),
-  );
-  return zip.outputStream;
+  zip.on('error', (error: Error) => (zip.outputStream as Readable).destroy(error));
+  addAll(zip, database, contents, moment, createdAt);
+  // Sites and the manifest besides.
+  return { files: contents.documents.length + contents.visits.length + 2, stream: zip.outputStream };
 }
 
 function addAll(zip: yazl.ZipFile, database: Database, contents: Contents, moment: Moment, createdAt: Date): void {

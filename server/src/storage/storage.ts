@@ -10,7 +10,7 @@ import { eras, storageState, visitEvents } from '../database/schema';
 import type { FolderLock } from '../folder-lock';
 import { StartRefused } from '../settings';
 import type { Trust } from './archive-reader';
-import { archiveStream, momentOf, type Moment } from './archive-writer';
+import { archiveOf, momentOf, type Archive, type Moment } from './archive-writer';
 import { DiskRoom, RESERVE } from './disk-room';
 import { STATE_ROW, type Era } from './entry';
 import { Journal, replaceFile, syncFolder } from './journal';
@@ -145,9 +145,9 @@ export class Storage {
   }
 
   /** Everything stored at this moment as a zip file. */
-  async backup(): Promise<NodeJS.ReadableStream> {
+  async backup(): Promise<Archive> {
     const moment = await this.writer.whileIdle(() => momentOf(this.database, this.journal?.lastSeq ?? 0));
-    return archiveStream(this.database, moment, new Date());
+    return archiveOf(this.database, moment, new Date());
   }
 
   /** How well everything is that is stored to; asked by whoever watches over the server. */
@@ -229,7 +229,7 @@ async function newJournal(database: Database, paths: StoragePaths, appliedSeq: n
 async function writeDump(database: Database, paths: StoragePaths, moment: Moment): Promise<void> {
   const draft = `${paths.dump}.new`;
   try {
-    await writeVerified(archiveStream(database, moment, new Date()), draft);
+    await writeVerified((await archiveOf(database, moment, new Date())).stream, draft);
   } catch (error) {
     // Half a dump takes the room that requests need.
     await rm(draft, { force: true });

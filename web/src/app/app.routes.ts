@@ -133,6 +133,24 @@ export const routes: Routes = [
     },
   },
   {
+    path: 'backup',
+    title: 'Backup · Juxtameter',
+    loadChildren: async () => {
+      const [{ backupFeature }, effects] = await Promise.all([
+        import('./backup/backup.reducer'),
+        import('./backup/backup.effects'),
+      ]);
+      const backupRoutes: Routes = [
+        {
+          path: '',
+          providers: [provideState(backupFeature), provideEffects(effects)],
+          loadComponent: () => import('./backup/backup-page').then((file) => file.BackupPage),
+        },
+      ];
+      return backupRoutes;
+    },
+  },
+  {
     path: 'visits/:id',
     loadChildren: async () => {
       const [{ visitFeature }, effects, { VISIT_PAGES }] = await Promise.all([

@@ -10,9 +10,10 @@ import type {
   VisitDocument,
   VisitSummary,
 } from '@juxtameter/contract';
-import type { ImportAnswer, ImportRequest } from '@juxtameter/contract/check';
+import type { ImportRequest } from '@juxtameter/contract/check';
 import type { VisitEvent } from '@juxtameter/core';
-import type { Observable } from 'rxjs';
+import { concatMap, type Observable } from 'rxjs';
+import { importNews, type ImportNews } from './import-news';
 
 /** A request that is larger, in bytes, is refused when it is to outlive its page; long ones are not even measured. */
 const KEPT_ALIVE = 60_000;
@@ -61,9 +62,16 @@ export class Api {
     return this.http.get<{ readonly events: readonly VisitEvent[] }>(`/api/visits/${visit}/events?after=${seq}`);
   }
 
-  /** Brings documents in; a trial answers what would happen. 422 carries the same answer. */
-  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportAnswer> {
-    return this.http.post<ImportAnswer>(`/api/import${isTrial ? '?trial' : ''}`, request);
+  /** Brings documents in; a trial answers what would happen. Says how far it is; whoever stops listening stops it. */
+  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportNews> {
+    return this.http
+      .post(`/api/import${isTrial ? '?trial' : ''}`, request, {
+        observe: 'events',
+        reportProgress: true,
+        responseType: 'text',
+        headers: { accept: 'application/x-ndjson' },
+      })
+      .pipe(concatMap((event) => importNews(event)));
   }
 
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {

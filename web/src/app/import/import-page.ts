@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
+import { LongWork } from '../kit/long-work';
 import type { ImportEffect, ImportItem, ImportProblem } from '@juxtameter/contract/check';
 import { problemWords } from '../api/api-problem';
 import { PageHeader } from '../shell/page-header';
@@ -22,7 +23,7 @@ const KIND_WORDS: Readonly<Record<ImportItem['kind'], string>> = {
 /** Documents by file or drop: first what would happen, then all of it or nothing. */
 @Component({
   selector: 'jx-import-page',
-  imports: [Button, PageHeader, RouterLink, StateMessage],
+  imports: [Button, LongWork, PageHeader, RouterLink, StateMessage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(document:dragover)': 'over($event)',
@@ -37,6 +38,15 @@ export class ImportPage {
   private readonly picker = viewChild<ElementRef<HTMLInputElement>>('picker');
   protected readonly answer = this.store.selectSignal(importFeature.selectAnswer);
   protected readonly isBusy = this.store.selectSignal(importFeature.selectIsBusy);
+  protected readonly done = this.store.selectSignal(importFeature.selectDone);
+  protected readonly of = this.store.selectSignal(importFeature.selectOf);
+  /** All is looked through and being stored: that is done whole, and not stopped half-way. */
+  protected readonly isStoring = computed(() => this.answer() !== undefined && this.done() === this.of());
+  protected readonly busyText = computed(() => {
+    const of = this.of();
+    if (this.isStoring()) return 'Storing';
+    return of === undefined ? 'Looking through the files' : `Looking through the files: ${this.done()} of ${of} checks`;
+  });
   protected readonly refusal = this.store.selectSignal(importFeature.selectRefusal);
   protected readonly problem = this.store.selectSignal(importFeature.selectProblem);
   protected readonly words = problemWords;
@@ -79,6 +89,10 @@ export class ImportPage {
 
   protected confirm(): void {
     this.store.dispatch(ImportActions.confirmed());
+  }
+
+  protected stop(): void {
+    this.store.dispatch(ImportActions.stopped());
   }
 
   protected again(): void {

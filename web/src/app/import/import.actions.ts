@@ -13,6 +13,9 @@ export const ImportActions = createActionGroup({
     Previewed: props<{ answer: ImportAnswer }>(),
     Confirmed: emptyProps(),
     Done: props<{ answer: ImportAnswer }>(),
+    /** So many of so many looks are done. */
+    Progressed: props<{ done: number; of: number }>(),
+    Stopped: emptyProps(),
     Failed: props<{ problem: ApiProblem }>(),
   },
 });

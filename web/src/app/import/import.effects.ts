@@ -1,10 +1,8 @@
-import { HttpErrorResponse } from '@angular/common/http';
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import type { ImportAnswer } from '@juxtameter/contract/check';
-import { catchError, exhaustMap, from, map, of, switchMap } from 'rxjs';
+import { catchError, exhaustMap, from, map, of, switchMap, takeUntil } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';
 import { LibraryActions } from '../library/library.actions';
@@ -34,14 +32,20 @@ export const preview = createEffect(
       ofType(ImportActions.filesRead),
       switchMap(({ request }) =>
         api.importFiles(request, true).pipe(
-          map((answer) => ImportActions.previewed({ answer })),
+          map((news) =>
+            news.kind === 'progress'
+              ? ImportActions.progressed(news)
+              : ImportActions.previewed({ answer: news.answer }),
+          ),
           catchError((error: unknown) => of(ImportActions.failed({ problem: toApiProblem(error) }))),
+          takeUntil(actions.pipe(ofType(ImportActions.stopped, ImportActions.opened))),
         ),
       ),
     ),
   { functional: true },
 );
 
+/** Something else may have been stored since the preview: then the answer says what is in the way now. */
 export const bringIn = createEffect(
   (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
     actions.pipe(
@@ -50,8 +54,13 @@ export const bringIn = createEffect(
       exhaustMap(([, request]) =>
         request
           ? api.importFiles(request, false).pipe(
-              map((answer) => ImportActions.done({ answer })),
-              catchError((error: unknown) => of(refusedOrFailed(error))),
+              map((news) => {
+                if (news.kind === 'progress') return ImportActions.progressed(news);
+                const { answer } = news;
+                return answer.isDone ? ImportActions.done({ answer }) : ImportActions.previewed({ answer });
+              }),
+              catchError((error: unknown) => of(ImportActions.failed({ problem: toApiProblem(error) }))),
+              takeUntil(actions.pipe(ofType(ImportActions.stopped))),
             )
           : of(),
       ),
@@ -68,15 +77,3 @@ export const showBroughtIn = createEffect(
     ),
   { functional: true },
 );
-
-/** Something else was stored since the preview: the answer says what is in the way now. */
-function refusedOrFailed(error: unknown): ReturnType<typeof ImportActions.previewed | typeof ImportActions.failed> {
-  const isAnswer = error instanceof HttpErrorResponse && error.status === 422 && isImportAnswer(error.error);
-  return isAnswer
-    ? ImportActions.previewed({ answer: error.error as ImportAnswer })
-    : ImportActions.failed({ problem: toApiProblem(error) });
-}
-
-function isImportAnswer(value: unknown): boolean {
-  return typeof value === 'object' && value !== null && 'isDone' in value;
-}

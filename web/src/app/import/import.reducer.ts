@@ -7,6 +7,9 @@ export interface ImportState {
   readonly request: ImportRequest | undefined;
   readonly answer: ImportAnswer | undefined;
   readonly isBusy: boolean;
+  readonly done: number;
+  /** How much there is to look at; undefined before it is known. */
+  readonly of: number | undefined;
   /** Why the files could not even be read. */
   readonly refusal: string | undefined;
   readonly problem: ApiProblem | undefined;
@@ -16,6 +19,8 @@ const initial: ImportState = {
   request: undefined,
   answer: undefined,
   isBusy: false,
+  done: 0,
+  of: undefined,
   refusal: undefined,
   problem: undefined,
 };
@@ -30,7 +35,12 @@ export const importFeature = createFeature({
     on(ImportActions.filesRead, (state, { request }) => ({ ...state, request })),
     on(ImportActions.filesRefused, (_state, { message }) => ({ ...initial, refusal: message })),
     on(ImportActions.previewed, (state, { answer }) => ({ ...state, answer, isBusy: false })),
-    on(ImportActions.confirmed, (state) => ({ ...state, isBusy: true, problem: undefined })),
+    on(ImportActions.confirmed, (state) => ({ ...state, isBusy: true, done: 0, of: undefined, problem: undefined })),
+    on(ImportActions.progressed, (state, { done, of }) => ({ ...state, done, of })),
+    on(ImportActions.stopped, () => ({
+      ...initial,
+      refusal: 'Stopped. If storing had begun, all of it is stored: give the files again to see.',
+    })),
     on(ImportActions.done, (state, { answer }) => ({ ...state, answer, isBusy: false })),
     on(ImportActions.failed, (state, { problem }) => ({ ...state, problem, isBusy: false })),
   ),

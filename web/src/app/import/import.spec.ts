@@ -1,11 +1,12 @@
-import { HttpErrorResponse } from '@angular/common/http';
+import { HttpErrorResponse, HttpEventType, type HttpEvent } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { of, throwError, type Observable } from 'rxjs';
+import { concat, NEVER, of, throwError, type Observable } from 'rxjs';
 import { IMPORT_LIMITS, type ImportAnswer, type ImportRequest } from '@juxtameter/contract/check';
 import { Api } from '../api/api';
+import { importNews, type ImportNews } from '../api/import-news';
 import { ImportActions } from './import.actions';
 import * as effects from './import.effects';
 import { importFeature } from './import.reducer';
@@ -15,11 +16,13 @@ const FINE: ImportAnswer = { isDone: false, items: [], problems: [] };
 
 class FakeApi {
   answers: (ImportAnswer | HttpErrorResponse)[] = [];
+  isEndless = false;
   asked: { readonly request: ImportRequest; readonly isTrial: boolean }[] = [];
-  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportAnswer> {
+  importFiles(request: ImportRequest, isTrial: boolean): Observable<ImportNews> {
     this.asked.push({ request, isTrial });
+    if (this.isEndless) return concat(of({ kind: 'progress', done: 1, of: 4 } as const), NEVER);
     const answer = this.answers.shift() ?? FINE;
-    return answer instanceof HttpErrorResponse ? throwError(() => answer) : of(answer);
+    return answer instanceof HttpErrorResponse ? throwError(() => answer) : of({ kind: 'answer', answer });
   }
 }
 
@@ -67,12 +70,38 @@ describe('bringing files in', () => {
       ...FINE,
       problems: [{ file: 'a.json', path: 'id', message: 'is taken', severity: 'error' }],
     };
-    api.answers = [FINE, new HttpErrorResponse({ status: 422, error: refused })];
+    api.answers = [FINE, refused];
     await give(new File(['{}'], 'a.json'));
     store.dispatch(ImportActions.confirmed());
     await settled();
     expect(read(importFeature.selectAnswer)).toEqual(refused);
     expect(read(importFeature.selectIsBusy)).toBeFalse();
+  });
+
+  it('says how far it is, and can be stopped', async () => {
+    api.isEndless = true;
+    store.dispatch(ImportActions.filesGiven({ files: [new File(['{}'], 'a.json')] }));
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect([read(importFeature.selectDone), read(importFeature.selectOf)]).toEqual([1, 4]);
+    store.dispatch(ImportActions.stopped());
+    expect(read(importFeature.selectIsBusy)).toBeFalse();
+    expect(read(importFeature.selectRefusal)).toContain('Stopped');
+  });
+
+  it('reads the news of a request line by line, however it is cut, and takes no end without an answer', () => {
+    const event = (type: HttpEventType, text: string) =>
+      ({ type, partialText: text, body: text, url: '/api/import' }) as unknown as HttpEvent<string>;
+    const lines = '{"progress":{"done":1,"of":4}}\n{"progress":{"done":2,"of":4}}\n';
+    expect(importNews(event(HttpEventType.DownloadProgress, `${lines}{"prog`))).toEqual([
+      { kind: 'progress', done: 2, of: 4 },
+    ]);
+    expect(importNews(event(HttpEventType.DownloadProgress, '{"prog'))).toEqual([]);
+    const whole = `${lines}{"answer":${JSON.stringify(FINE)}}\n`;
+    expect(importNews(event(HttpEventType.Response, whole))).toEqual([{ kind: 'answer', answer: FINE }]);
+    const refused = `${lines}{"problem":{"status":413,"detail":"too much"}}\n`;
+    expect(() => importNews(event(HttpEventType.Response, refused))).toThrow(jasmine.objectContaining({ status: 413 }));
+    for (const cut of [lines, '', '<html>'])
+      expect(() => importNews(event(HttpEventType.Response, cut))).toThrow(jasmine.objectContaining({ status: 0 }));
   });
 
   it('says that no server is in reach', async () => {

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Progress } from '../kit/progress';
 import { libraryFeature } from './library.reducer';
 
 /** How far this device is fetched for a place without a server. */
 @Component({
   selector: 'jx-ready-line',
+  imports: [Progress],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (shown(); as shown) {
@@ -16,29 +18,13 @@ import { libraryFeature } from './library.reducer';
         }}
       </p>
       @if (!shown.isWhole) {
-        <div
-          role="progressbar"
-          aria-label="Units on this device"
-          aria-valuemin="0"
-          [attr.aria-valuemax]="shown.of"
-          [attr.aria-valuenow]="shown.ready"
-        >
-          <div class="part" [style.width.%]="(100 * shown.ready) / shown.of"></div>
-        </div>
+        <jx-progress label="Units on this device" [done]="shown.ready" [of]="shown.of" />
       }
     }
   `,
   styles: `
-    [role='progressbar'] {
-      height: 8px;
+    jx-progress {
       margin-top: 4px;
-      border-radius: 4px;
-      background: var(--well);
-      overflow: clip;
-    }
-    .part {
-      height: 100%;
-      background: var(--accent);
     }
   `,
 })

@@ -24,6 +24,7 @@ const PLACES: readonly Entry[] = [
   { path: '/handbook', name: 'Handbook' },
   { path: '/practice', name: 'Practise reading a lamp' },
   { path: '/import', name: 'Import' },
+  { path: '/backup', name: 'Backup' },
   { path: '/about', name: 'About, licences' },
 ];
 
