@@ -1,4 +1,6 @@
+import { existsSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
+import { browserOptions } from '../src/support/browser';
 import { append } from './append';
 import { attackJudgements } from './attack';
 import { blink } from './blink';
@@ -8,6 +10,9 @@ import { page } from './page';
 import { replayLongLog } from './replay';
 import type { Benchmark, Row } from './row';
 import { startTime } from './start-time';
+
+/** Benchmarks that open the page. */
+const NEEDS_BROWSER = new Set(['page', 'keys']);
 
 const TAKES_VALUE = new Set(['--only', '--rounds']);
 const options = process.argv.slice(2);
@@ -32,23 +37,45 @@ if (unknown.length > 0 || !Number.isInteger(rounds) || rounds < 1) {
   console.error(`npm run bench -- [NAME...] [--json] [--only ${Object.keys(benchmarks).join(',')}] [--rounds N]`);
   process.exit(2);
 }
-const rows: Row[] = [];
-for (const [name, benchmark] of Object.entries(benchmarks)) {
-  if (wanted && !wanted.includes(name)) continue;
-  if (!isJson) console.error(`measuring: ${name}`);
-  rows.push(...(await benchmark()));
-}
-
 const machine = `${cpus().length} × ${cpus()[0]?.model.trim() ?? 'processor'}, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}, ${process.platform}`;
-const accuracy = rows.find(({ numbers }) => 'accuracy' in numbers)?.numbers['accuracy'];
-if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), machine, accuracy, rows }, null, 2));
-else {
+const rows: Row[] = [];
+const missing: { readonly name: string; readonly why: string }[] = [];
+
+if (!isJson) {
   console.log(`${new Date().toISOString().slice(0, 10)}, ${machine}\n`);
   console.log('| what | measured | budget | |\n|---|---|---|---|');
-  for (const { what, figure, budget, isMet } of rows)
-    console.log(`| ${what} | ${figure} | ${budget} | ${isMet === undefined ? '' : isMet ? 'met' : 'missed'} |`);
 }
-process.exit(0);
+// What was measured is kept, however it ends.
+process.on('SIGINT', () => ended(130));
+for (const [name, benchmark] of Object.entries(benchmarks)) {
+  if (wanted && !wanted.includes(name)) continue;
+  console.error(`measuring: ${name}`);
+  try {
+    if (NEEDS_BROWSER.has(name) && !existsSync(browserOptions.executablePath))
+      throw new Error(
+        `${browserOptions.executablePath} is not there; it comes with Debian's package: apt-get install chromium`,
+      );
+    for (const row of await benchmark()) {
+      rows.push(row);
+      if (!isJson) print(row);
+    }
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    missing.push({ name, why });
+    console.error(`not measured: ${name}: ${why}`);
+  }
+}
+ended(missing.length > 0 ? 1 : 0);
+
+function print({ what, figure, budget, isMet }: Row): void {
+  console.log(`| ${what} | ${figure} | ${budget} | ${isMet === undefined ? '' : isMet ? 'met' : 'missed'} |`);
+}
+
+function ended(code: number): never {
+  const accuracy = rows.find(({ numbers }) => 'accuracy' in numbers)?.numbers['accuracy'];
+  if (isJson) console.log(JSON.stringify({ at: new Date().toISOString(), machine, accuracy, rows, missing }, null, 2));
+  process.exit(code);
+}
 
 function valueOf(option: string): string | undefined {
   const at = options.indexOf(option);
