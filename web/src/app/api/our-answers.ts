@@ -37,7 +37,10 @@ export const ourAnswers: HttpInterceptorFn = (request, next) => {
 };
 
 function isOurs({ headers }: Pick<HttpResponse<unknown>, 'headers'>, era: ServerEra): boolean {
-  return headers.get(MARK) !== null && era.isStill(headers.get(ERA) ?? '');
+  const version = headers.get(MARK);
+  if (version === null) return false;
+  era.version.set(version);
+  return era.isStill(headers.get(ERA) ?? '');
 }
 
 function asNobody<Value>(url: string): (answers: Observable<Value>) => Observable<Value> {

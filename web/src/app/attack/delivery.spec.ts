@@ -13,6 +13,7 @@ import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
 import { Api } from '../api/api';
 import { ERA, MARK, ourAnswers } from '../api/our-answers';
 import { LocalStore } from '../local/local-store';
+import { TabChannel } from '../local/tab-channel';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import { retryAfter } from '../sync/retry-after';
 import { ASK, ServerEra } from '../sync/server-era';
@@ -344,5 +345,18 @@ describe('answers of the server', () => {
     expect((await local.visit(VISIT.id))?.isApart).toBeTrue();
     expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
     expect(await local.waiting()).toEqual({});
+  });
+});
+
+describe('two tabs of one browser', () => {
+  it('see each other with no server in reach', async () => {
+    const [one, other] = [new TabChannel(), new TabChannel()];
+    const heard: string[] = [];
+    const listening = other.told.subscribe((event) => heard.push(event.id));
+    const [event] = VISIT.events;
+    if (event) one.tell(event);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(heard).toEqual([event?.id ?? '']);
+    listening.unsubscribe();
   });
 });

@@ -83,13 +83,38 @@ export const LADDER: readonly Rung[] = [
   },
 ];
 
-/** Opens what this browser keeps. `onLost` is called when the browser takes it away under the open page. */
-export function openLocalDatabase(onLost: () => void, ladder: readonly Rung[] = LADDER): Promise<LocalDatabase> {
-  return openDB<LocalSchema>(NAME, ladder.length, {
-    upgrade(database, from) {
-      for (const climb of ladder.slice(from)) climb(database);
-    },
-    blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
-    terminated: onLost,
+/** What may happen to an open database. */
+export interface DatabaseFate {
+  /** Another page wants to change its shape, or to delete it: it was closed, and is opened anew when it is needed. */
+  readonly onClosed: (isDeleted: boolean) => void;
+  /** The browser took it away under the open page. */
+  readonly onLost: () => void;
+}
+
+/** How long another page may hold on to an older shape, in milliseconds. */
+const PATIENCE = 4000;
+
+/**
+ * Opens what this browser keeps. Rejects with a `VersionError` where a newer page has raised it, with a `TimeoutError`
+ * where a page of an earlier version does not let go of it.
+ */
+export function openLocalDatabase(fate: DatabaseFate, ladder: readonly Rung[] = LADDER): Promise<LocalDatabase> {
+  return new Promise((resolve, reject) => {
+    let isGivenUp = false;
+    openDB<LocalSchema>(NAME, ladder.length, {
+      upgrade(database, from) {
+        for (const climb of ladder.slice(from)) climb(database);
+      },
+      blocked: () =>
+        setTimeout(() => {
+          isGivenUp = true;
+          reject(new DOMException('Another page holds the database.', 'TimeoutError'));
+        }, PATIENCE),
+      blocking: (_current, blocked, event) => {
+        (event.target as IDBDatabase).close();
+        fate.onClosed(blocked === null);
+      },
+      terminated: fate.onLost,
+    }).then((database) => (isGivenUp ? database.close() : resolve(database)), reject);
   });
 }

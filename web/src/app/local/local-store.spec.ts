@@ -4,10 +4,13 @@ import type { VisitEvent } from '@juxtameter/core';
 import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
 import { LADDER, openLocalDatabase } from './local-database';
 import { LocalStore } from './local-store';
+import { toStorageProblem } from './storage-problem';
 import { writeAhead } from './write-ahead';
 
 const VISIT = halfDone as unknown as VisitDocument;
 const [EVENT] = VISIT.events as readonly [VisitEvent];
+
+const NO_MATTER = { onClosed: () => undefined, onLost: () => undefined };
 
 /** Entry number `n` of one more device. */
 function logged(n: number): VisitEvent {
@@ -67,12 +70,12 @@ describe('what this device keeps', () => {
   for (let version = 2; version <= LADDER.length + 1; version += 1) {
     it(`finds a waiting event that version ${version} of the database kept`, async () => {
       const next = [...LADDER, (): void => undefined];
-      const old = await openLocalDatabase(() => undefined, next.slice(0, version));
+      const old = await openLocalDatabase(NO_MATTER, next.slice(0, version));
       await old.put('visits', { id: VISIT.id, unsent: VISIT.id });
       await old.put('pinned', VISIT.pinned, VISIT.id);
       await old.add('events', { visit: VISIT.id, event: logged(1), waiting: VISIT.id });
       old.close();
-      const now = await openLocalDatabase(() => undefined, version > LADDER.length ? next : LADDER);
+      const now = await openLocalDatabase(NO_MATTER, version > LADDER.length ? next : LADDER);
       expect((await now.getAll('events')).map(({ event }) => event.id)).toEqual([logged(1).id]);
       expect(await now.get('visits', VISIT.id)).toEqual({ id: VISIT.id, unsent: VISIT.id });
       expect([...now.objectStoreNames]).toContain('history');
@@ -84,10 +87,63 @@ describe('what this device keeps', () => {
     await local.keepVisit({ ...VISIT, events: [] }, true);
     await local.keepEvent(logged(1));
     await local.close();
-    const next = await openLocalDatabase(() => undefined, [...LADDER, (): void => undefined]);
+    const next = await openLocalDatabase(NO_MATTER, [...LADDER, (): void => undefined]);
     expect(await next.count('events')).toBe(1);
     expect(await next.count('visits')).toBe(1);
     next.close();
+  });
+
+  it('is opened anew after another page deleted it, and says that it is gone', async () => {
+    await local.keepVisit(VISIT);
+    let lost = 0;
+    local.onLost(() => (lost += 1));
+    await deleteDB('juxtameter');
+    expect(lost).toBe(1);
+    expect(await local.visits()).toEqual([]);
+    await local.keepVisit(VISIT);
+    expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
+  });
+
+  it('lets a newer page raise it, says so, and goes on without a reload where it is as it was', async () => {
+    await local.keepVisit({ ...VISIT, events: [] }, true);
+    const newer = await openLocalDatabase(NO_MATTER, [...LADDER, (): void => undefined]);
+    const error: unknown = await local.keepEvent(logged(1)).catch((reason: unknown) => reason);
+    expect(toStorageProblem(error)).toBe('raised');
+    // What was logged meanwhile waits for the next page that can take it up.
+    expect(writeAhead.all().events.map(({ deviceSeq }) => deviceSeq)).toEqual([1]);
+    newer.close();
+    await deleteDB('juxtameter');
+    expect((await local.visits()).length).toBe(0);
+    expect(await local.waiting()).toEqual({ [VISIT.id]: 1 });
+  });
+
+  it('does not wait for ever for a page that holds on to an older shape', async () => {
+    const old = await new Promise<IDBDatabase>((resolve) => {
+      const request = indexedDB.open('juxtameter', 1);
+      request.onsuccess = () => resolve(request.result);
+    });
+    const error: unknown = await local.visits().catch((reason: unknown) => reason);
+    expect(toStorageProblem(error)).toBe('held');
+    old.close();
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(await local.visits()).toEqual([]);
+  }, 15_000);
+
+  it('shows what is left where one record is damaged, and says that something is', async () => {
+    await local.keepVisit(VISIT);
+    await local.keepVisit({ ...VISIT, id: 'other', events: [{ ...logged(1), visit: 'other' }] });
+    await local.close();
+    const database = await openLocalDatabase(NO_MATTER);
+    const [key] = await database.getAllKeysFromIndex('events', 'visit', VISIT.id);
+    await database.put('events', { kept: key!, visit: VISIT.id, event: { id: 'torn' } as never });
+    await database.put('pinned', null as never, 'other');
+    database.close();
+    let told = 0;
+    local.onUnreadable(() => (told += 1));
+    const visits = await local.visits();
+    expect(visits.map(({ id }) => id)).toEqual([VISIT.id]);
+    expect(visits[0]?.events.length).toBe(VISIT.events.length - 1);
+    expect(told).toBeGreaterThan(0);
   });
 
   it('forgets what is asked for and nothing else', async () => {

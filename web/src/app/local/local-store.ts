@@ -108,7 +108,9 @@ export class LocalStore {
     const database = await this.database();
     const [visit, pinned] = await Promise.all([database.get('visits', id), database.get('pinned', id)]);
     if (!visit || !pinned) return undefined;
-    const events = await database.getAllFromIndex('events', 'visit', id);
+    const all = await database.getAllFromIndex('events', 'visit', id);
+    const events = all.filter(isReadable);
+    if (events.length < all.length) this.unreadableListener();
     const aside = events.flatMap(({ event, setAside: reason }) => (reason === undefined ? [] : [[event.id, reason]]));
     return {
       id,
@@ -122,8 +124,10 @@ export class LocalStore {
 
   async visits(): Promise<readonly LocalVisit[]> {
     const ids = await (await this.database()).getAllKeys('visits');
-    const whole = await Promise.all(ids.map((id) => this.visit(id)));
-    return whole.filter((visit) => visit !== undefined);
+    // One that cannot be read hides no other.
+    const whole = await Promise.allSettled(ids.map((id) => this.visit(id)));
+    if (whole.some(({ status }) => status === 'rejected')) this.unreadableListener();
+    return whole.flatMap((each) => (each.status === 'fulfilled' && each.value ? [each.value] : []));
   }
 
   /** Keeps a visit as the server or this page knows it; events that wait here stay waiting. */
@@ -256,9 +260,13 @@ export class LocalStore {
   }
 
   private async open(): Promise<LocalDatabase> {
-    const database = await openLocalDatabase(() => {
+    const lost = (): void => {
       this.opened = undefined;
       this.lossListener();
+    };
+    const database = await openLocalDatabase({
+      onLost: lost,
+      onClosed: (isDeleted) => (isDeleted ? lost() : (this.opened = undefined)),
     });
     if ((await takeUp(database)) > 0) this.unreadableListener();
     return database;
@@ -274,6 +282,11 @@ async function takeUp(database: LocalDatabase): Promise<number> {
     writeAhead.remove(event.id);
   }
   return unreadable;
+}
+
+/** An entry that is one: what a failing disk or another program left there is told and passed over. */
+function isReadable({ event }: { readonly event?: Partial<VisitEvent> | null }): boolean {
+  return typeof event?.id === 'string' && typeof event.type === 'string' && typeof event.at === 'string';
 }
 
 function keyOf(of: DocumentKind, id: string): string {

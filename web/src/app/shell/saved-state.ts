@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { SwUpdate } from '@angular/service-worker';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
+import { version } from '../../../../package.json';
 import { savedWords } from '../sync/saved-words';
+import { ServerEra } from '../sync/server-era';
 import { SyncActions } from '../sync/sync.actions';
 import { syncFeature } from '../sync/sync.reducer';
 
@@ -18,6 +20,9 @@ import { syncFeature } from '../sync/sync.reducer';
         <button type="button" (click)="deliver()">Send now</button>
       }
     </p>
+    @if (otherVersion(); as server) {
+      <p class="small">This page is version {{ page }}, the server {{ server }}.</p>
+    }
     @if (isNewer()) {
       <p class="small">A newer Juxtameter is ready. <button type="button" (click)="reload()">Load it</button></p>
     }
@@ -69,6 +74,10 @@ export class SavedState {
   private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
   private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
   private readonly serverSays = this.store.selectSignal(syncFeature.selectServerSays);
+  protected readonly page = version;
+  private readonly era = inject(ServerEra);
+  /** A page that was kept on this device may be older than the server it meets. */
+  protected readonly otherVersion = computed(() => (this.era.version() === version ? undefined : this.era.version()));
   protected readonly isNewer = signal(false);
   protected readonly saved = computed(() =>
     savedWords({
@@ -87,6 +96,9 @@ export class SavedState {
         takeUntilDestroyed(),
       )
       .subscribe(() => this.isNewer.set(true));
+    effect(() => {
+      if (this.otherVersion() !== undefined) void this.updates?.checkForUpdate().catch(() => false);
+    });
   }
 
   protected deliver(): void {

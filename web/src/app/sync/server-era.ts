@@ -1,4 +1,4 @@
-import { inject, Injectable, InjectionToken } from '@angular/core';
+import { inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { LocalStore } from '../local/local-store';
 import { SyncActions } from './sync.actions';
@@ -33,6 +33,8 @@ export class ServerEra {
   private readonly store = inject(Store);
   private comparing: Promise<void> | undefined;
   private present: string | undefined;
+  /** Version of the server that answered last. */
+  readonly version = signal<string | undefined>(undefined);
 
   /** Resolves once it is known what this server has; rejects when no server of ours answers. */
   agreed(): Promise<void> {

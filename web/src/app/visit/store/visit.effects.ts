@@ -20,6 +20,7 @@ import {
   startWith,
   switchMap,
   takeUntil,
+  tap,
   timer,
   type Observable,
 } from 'rxjs';
@@ -27,6 +28,7 @@ import type { VisitDocument } from '@juxtameter/contract';
 import { Api } from '../../api/api';
 import { toApiProblem } from '../../api/api-problem';
 import { LocalStore, type LocalVisit } from '../../local/local-store';
+import { TabChannel } from '../../local/tab-channel';
 import { toStorageProblem } from '../../local/storage-problem';
 import { preferencesFeature } from '../../preferences/preferences.reducer';
 import { Courier } from '../../sync/courier';
@@ -151,6 +153,27 @@ export const keepEvent = createEffect(
           ]),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+/** Another tab of this browser shows it at once, server or not. */
+export const tellTabs = createEffect(
+  (actions = inject(Actions), tabs = inject(TabChannel)) =>
+    actions.pipe(
+      ofType(VisitActions.eventAppended),
+      tap(({ event }) => tabs.tell(event)),
+    ),
+  { functional: true, dispatch: false },
+);
+
+/** What another tab of this browser logged in the open visit. */
+export const hearTabs = createEffect(
+  (store = inject(Store), tabs = inject(TabChannel)) =>
+    tabs.told.pipe(
+      concatLatestFrom(() => store.select(visitFeature.selectId)),
+      filter(([event, id]) => event.visit === id),
+      map(([event]) => VisitActions.eventsReceived({ visit: event.visit, events: [event] })),
     ),
   { functional: true },
 );
