@@ -9,7 +9,7 @@ export async function seedWhenEmpty(
   visits: VisitStore,
 ): Promise<boolean> {
   // Visits come last: a start killed half-way finds none and fills in the rest, since every write is idempotent.
-  if ((await visits.list()).length > 0) return false;
+  if (!(await visits.isEmpty())) return false;
   const demo = readDemo();
   for (const document of demo.unitModels) await library.put({ of: 'unit-model', document });
   for (const document of demo.procedures) await library.put({ of: 'procedure', document });

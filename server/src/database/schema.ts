@@ -1,6 +1,7 @@
+import { sql } from 'drizzle-orm';
 import { bigint, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
-import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
-import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
+import type { MeterDocument, PastVisit, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type { PinnedDocuments, Site, Unit, VisitSummary } from '@juxtameter/contract';
 
 export const sites = pgTable('sites', {
   id: text().primaryKey(),
@@ -73,6 +74,32 @@ export const storageState = pgTable('storage_state', {
   lineage: uuid().notNull(),
   appliedSeq: bigint({ mode: 'number' }).notNull(),
 });
+
+/**
+ * What lists tell of each visit, folded from its log; it follows from the rest and can be made anew at any time. `logged`
+ * counts what was stored in the visit, `told` how much of that is told: the two differ where it has to be told anew.
+ */
+export const visitSummaries = pgTable(
+  'visit_summaries',
+  {
+    visit: uuid()
+      .primaryKey()
+      .references(() => visits.id),
+    unit: text().notNull(),
+    logged: bigint({ mode: 'number' }).notNull(),
+    told: bigint({ mode: 'number' }).notNull(),
+    /** Of what is told; another one than the present has to be told anew. */
+    version: text().notNull(),
+    summary: json().$type<VisitSummary>(),
+    past: json().$type<PastVisit>(),
+  },
+  (table) => [
+    index().on(table.unit),
+    index()
+      .on(table.visit)
+      .where(sql`told <> logged`),
+  ],
+);
 
 /**
  * Stretches in which orders were given, one for every start. A store that was put back to an older copy goes on in an era

@@ -12,6 +12,7 @@ import {
   units,
   visitEvents,
   visits,
+  visitSummaries,
 } from '../database/schema';
 import { contentHash, documentHash } from './content-hash';
 
@@ -96,6 +97,10 @@ async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'eve
       const { id, pinned, createdAt } = entry;
       const row = { id, unit: pinned.unit.id, hash: contentHash(pinned), pinned, createdAt };
       await database.insert(visits).values(row).onConflictDoNothing();
+      await database
+        .insert(visitSummaries)
+        .values({ visit: id, unit: row.unit, logged: 0, told: -1, version: '' })
+        .onConflictDoNothing();
     }
   }
 }
@@ -109,8 +114,11 @@ async function insertEvents(database: Database, events: readonly VisitEvent[], a
     select seq, id, visit, device, device_seq, hash, document
     from json_to_recordset(${JSON.stringify(events.map(eventRow))}::json) as row (
       seq bigint, id uuid, visit uuid, device uuid, device_seq integer, hash text, document json)`;
+  const untold = sql`update ${visitSummaries} set logged = logged + 1 where visit in (select visit from stored)`;
   await database.execute(
-    appliedSeq === undefined ? insertion : sql`with stored as (${insertion} returning 1) ${applied(appliedSeq)}`,
+    appliedSeq === undefined
+      ? sql`with stored as (${insertion} returning visit) ${untold}`
+      : sql`with stored as (${insertion} returning visit), told as (${untold}) ${applied(appliedSeq)}`,
   );
 }
 

@@ -1,10 +1,8 @@
-import { and, asc, eq, gt, inArray, max, ne } from 'drizzle-orm';
-import type { PastVisit, VisitEvent } from '@juxtameter/core';
+import { and, asc, eq, gt, inArray, ne } from 'drizzle-orm';
+import type { VisitEvent } from '@juxtameter/core';
 import {
-  pastVisitOf,
   unitAsSeen,
   visitContext,
-  visitSummary,
   type Acknowledged,
   type History,
   type PinnedDocuments,
@@ -23,11 +21,11 @@ import type { Storage } from '../storage/storage';
 import type { Plan } from '../storage/writer';
 import type { LibraryStore } from './library-store';
 import { deviceNumber, VisitIndex, type IndexedVisit } from './visit-index';
+import { VisitSummaries } from './visit-summaries';
 
 /** Visits and their append-only logs. */
 export class VisitStore {
-  /** Summaries by visit, as of their last event: replaying every log for every list would not scale. */
-  private readonly summaries = new Map<string, { readonly lastSeq: number; readonly told: ToldVisit }>();
+  private readonly summaries = new VisitSummaries(() => this.database);
   private readonly index = new VisitIndex();
 
   constructor(
@@ -44,7 +42,7 @@ export class VisitStore {
   /** Starts a visit, pinned to what the request brings or to the newest documents; the same request again changes nothing. */
   async start(request: StartVisit): Promise<VisitDocument> {
     const { id } = request;
-    const past = request.unit === undefined ? [] : ((await this.history())[request.unit] ?? []);
+    const past = request.unit === undefined ? [] : await this.summaries.pastOf(request.unit);
     await this.storage.writer.write(async (database) => {
       const [existing] = await database
         .select({ unit: visits.unit, hash: visits.hash })
@@ -150,39 +148,18 @@ export class VisitStore {
   }
 
   /** Every visit, the one touched last first. */
-  async list(): Promise<readonly VisitSummary[]> {
-    const told = await this.told();
-    return told.map(({ summary }) => summary).sort((a, b) => b.lastAt.localeCompare(a.lastAt));
+  list(): Promise<readonly VisitSummary[]> {
+    return this.summaries.all();
+  }
+
+  /** Whether there is any. */
+  async isEmpty(): Promise<boolean> {
+    return (await this.database.select({ id: visits.id }).from(visits).limit(1)).length === 0;
   }
 
   /** What happened at every unit, by unit, the oldest visit first. */
-  async history(): Promise<History> {
-    const byUnit: Record<string, PastVisit[]> = {};
-    for (const { summary, past } of await this.told()) (byUnit[summary.unit] ??= []).push(past);
-    for (const visitsOfUnit of Object.values(byUnit))
-      visitsOfUnit.sort((a, b) => a.openedAt.localeCompare(b.openedAt)).splice(0, visitsOfUnit.length - MOST_PAST);
-    return byUnit;
-  }
-
-  private async told(): Promise<readonly ToldVisit[]> {
-    const rows = await this.database.select({ id: visits.id }).from(visits);
-    const lasts = await this.database
-      .select({ visit: visitEvents.visit, seq: max(visitEvents.seq) })
-      .from(visitEvents)
-      .groupBy(visitEvents.visit);
-    const lastSeqs = new Map(lasts.map(({ visit, seq }) => [visit, seq ?? 0]));
-    const told: ToldVisit[] = [];
-    for (const { id } of rows) told.push(await this.toldOf(id, lastSeqs.get(id) ?? 0));
-    return told;
-  }
-
-  private async toldOf(id: string, lastSeq: number): Promise<ToldVisit> {
-    const known = this.summaries.get(id);
-    if (known?.lastSeq === lastSeq) return known.told;
-    const visit = await this.visit(id);
-    const told = { summary: visitSummary(visit), past: pastVisitOf(visit) };
-    this.summaries.set(id, { lastSeq, told });
-    return told;
+  history(): Promise<History> {
+    return this.summaries.history();
   }
 
   /** @throws RequestProblem where the events do not go on with the log, what is planned in the same group included. */
@@ -221,15 +198,6 @@ function refusalWords({ path, message }: FieldProblem): string {
     ? `Nothing was stored: the first entry ${message}.`
     : `The visit cannot be closed. ${message}`;
 }
-
-/** A visit as lists tell of it. */
-interface ToldVisit {
-  readonly summary: VisitSummary;
-  readonly past: PastVisit;
-}
-
-/** Earlier visits of one unit that its history tells of. */
-const MOST_PAST = 100;
 
 interface Hashed {
   readonly event: VisitEvent;

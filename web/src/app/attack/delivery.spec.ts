@@ -293,15 +293,17 @@ describe('answers of the server', () => {
   });
   afterEach(() => local.close());
 
-  const pause = () => new Promise((resolve) => setTimeout(resolve, 40));
-
   /** What a request comes to when the server answers like this. */
   async function got(body: object | string, headers: Record<string, string>, status = 200): Promise<unknown> {
-    const answer = new Promise((resolve) => http.get('/api/visits').subscribe({ next: resolve, error: resolve }));
-    await pause();
-    const [request] = backend.match('/api/visits');
-    request?.flush(body, { headers, status, statusText: 'x' });
-    return answer;
+    let outcome: { readonly value: unknown } | undefined;
+    const settle = (value: unknown): void => void (outcome = { value });
+    http.get('/api/visits').subscribe({ next: settle, error: settle });
+    // It is sent when the history is agreed on, however long the browser takes for that.
+    while (!outcome) {
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      for (const request of backend.match('/api/visits')) request.flush(body, { headers, status, statusText: 'x' });
+    }
+    return outcome.value;
   }
 
   it('are believed only with the mark of this product and of the history that was agreed on', async () => {

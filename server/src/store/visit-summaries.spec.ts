@@ -1,0 +1,75 @@
+import { v7 as uuid } from 'uuid';
+import { pastVisitOf, visitSummary, type VisitDocument } from '@juxtameter/contract';
+import type { EventBody } from '@juxtameter/core';
+import { discard, eventMaker, OPENING, seededFolder, testServer, type TestServer } from '../testing/test-server';
+
+/** What lists and histories tell is what folding each whole log tells, whatever was logged in which order. */
+async function expectTold(server: TestServer): Promise<void> {
+  const list = (await server.request('GET', '/api/visits')).body as unknown as { id: string; lastAt: string }[];
+  const history = (await server.request('GET', '/api/history')).body as unknown as Record<string, { id: string }[]>;
+  const told = new Map(Object.values(history).flatMap((visits) => visits.map((past) => [past.id, past] as const)));
+  for (const summary of list) {
+    const visit = (await server.request('GET', `/api/visits/${summary.id}`)).body as unknown as VisitDocument;
+    expect(summary as unknown)
+      .withContext(summary.id)
+      .toEqual(json(visitSummary(visit)));
+    expect(told.get(summary.id) as unknown).toEqual(json(pastVisitOf(visit)));
+  }
+  expect(list.map(({ lastAt }) => lastAt)).toEqual([...list.map(({ lastAt }) => lastAt)].sort().reverse());
+}
+
+function json(value: unknown): unknown {
+  return JSON.parse(JSON.stringify(value));
+}
+
+describe('what is told of visits', () => {
+  it('is what their logs say, at once after every entry, and after a stop, a start and a rebuilt database', async () => {
+    const server = await testServer();
+    const visit = uuid();
+    const make = eventMaker(visit);
+    await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+    await expectTold(server);
+    const bodies: readonly EventBody[] = [
+      OPENING,
+      { type: 'note-added', text: 'a' },
+      { type: 'bypass-placed', bypass: 'j', from: 'FS1.1', to: 'FS1.2', why: 'test' },
+      { type: 'bypass-removed', bypass: 'j' },
+      { type: 'visit-closed', without: 'nothing found' },
+    ];
+    for (const body of bodies) {
+      await server.request('POST', `/api/visits/${visit}/events`, { events: [make(body)] });
+      await expectTold(server);
+    }
+    // Asked while it is written: never a summary that stays behind.
+    const writing = Promise.all(
+      Array.from({ length: 20 }, (_, count) =>
+        server.request('POST', `/api/visits/${visit}/events`, {
+          events: [make({ type: 'note-added', text: `${count}` })],
+        }),
+      ),
+    );
+    await Promise.all([server.request('GET', '/api/visits'), server.request('GET', '/api/history'), writing]);
+    await expectTold(server);
+    const list = (await server.request('GET', '/api/visits')).text;
+    await server.stop();
+    const again = await testServer(server.folder);
+    expect((await again.request('GET', '/api/visits')).text).toBe(list);
+    await again.stop();
+    discard(server.folder);
+  });
+
+  it('goes to the next visit of the same unit, and to no other', async () => {
+    const server = await testServer(await seededFolder());
+    const visit = uuid();
+    const make = eventMaker(visit);
+    await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+    const events = [make(OPENING), make({ type: 'wire-colour-noted', wire: 'w5', colour: 'orange' })];
+    await server.request('POST', `/api/visits/${visit}/events`, { events });
+    const next = await server.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
+    expect(JSON.stringify(next.body['pinned'])).toContain('orange');
+    const other = await server.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-1' });
+    expect(JSON.stringify((other.body['pinned'] as unknown as { unit: unknown }).unit)).not.toContain('orange');
+    await server.stop();
+    discard(server.folder);
+  });
+});
