@@ -9,6 +9,7 @@ import { killRounds } from './kill-rounds';
 import { page } from './page';
 import { replayLongLog } from './replay';
 import type { Benchmark, Row } from './row';
+import { scale } from './scale';
 import { startTime } from './start-time';
 
 /** Benchmarks that open the page. */
@@ -29,6 +30,7 @@ const benchmarks: Readonly<Record<string, Benchmark>> = {
   blink,
   attack: attackJudgements,
   start: startTime,
+  scale,
   kill: killRounds(rounds),
 };
 
