@@ -1,6 +1,17 @@
 import { HttpErrorResponse, HttpResponse, type HttpInterceptorFn } from '@angular/common/http';
 import { inject } from '@angular/core';
-import { catchError, from, map, switchMap, throwError, timeout, type Observable } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  defer,
+  firstValueFrom,
+  from,
+  map,
+  switchMap,
+  throwError,
+  timeout,
+  type Observable,
+} from 'rxjs';
 import { ServerEra } from '../sync/server-era';
 
 /** Every answer of the product's own server carries its version under this name. */
@@ -13,15 +24,26 @@ const ENDLESS = /^\/api\/(import|backup)\b/;
 
 /**
  * Believes only what the product's own server answers. A page that asks for a password, a gateway's fault and a server
- * that has another history are all nobody: what waits here goes on waiting. Nothing is asked before it is known which
- * history the server has.
+ * that has another history are all nobody: what waits here goes on waiting. Nothing is stored before it is known
+ * which history the server has.
  */
 export const ourAnswers: HttpInterceptorFn = (request, next) => {
   if (!request.url.startsWith('/api/')) return next(request);
   const era = inject(ServerEra);
-  const answers = from(era.agreed()).pipe(
-    catchError(() => throwError(() => nobody(request.url))),
-    switchMap(() => next(request)),
+  const agreed = defer(() => era.agreed()).pipe(catchError(() => throwError(() => nobody(request.url))));
+  // What is only read is asked for at once, and believed when the history is known; what is stored waits for that.
+  const given =
+    request.method === 'GET'
+      ? defer(() => {
+          const known = firstValueFrom(agreed);
+          known.catch(() => undefined);
+          return next(request).pipe(
+            catchError((error: unknown) => from(known).pipe(switchMap(() => throwError(() => error)))),
+            concatMap((event) => from(known).pipe(map(() => event))),
+          );
+        })
+      : agreed.pipe(switchMap(() => next(request)));
+  const answers = given.pipe(
     map((event) => {
       if (event instanceof HttpResponse && !isOurs(event, era)) throw nobody(request.url);
       return event;

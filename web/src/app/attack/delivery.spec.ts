@@ -319,11 +319,14 @@ describe('answers of the server', () => {
     expect(await got(PROBLEM, {}, 422)).toEqual(jasmine.objectContaining({ status: 0 }));
   });
 
-  it('are not even asked for while no server of ours says which history it has', async () => {
+  it('get nothing to store and are not believed while no server of ours says which history it has', async () => {
     isStrange = true;
-    const said = await new Promise((resolve) => http.get('/api/visits').subscribe({ next: resolve, error: resolve }));
+    const said = await new Promise((resolve) =>
+      http.post('/api/visits', {}).subscribe({ next: resolve, error: resolve }),
+    );
     expect(said).toEqual(jasmine.objectContaining({ status: 0 }));
     backend.expectNone('/api/visits');
+    expect(await got([1], { [MARK]: '1.0.0', [ERA]: 'first' })).toEqual(jasmine.objectContaining({ status: 0 }));
     isStrange = false;
     expect(await got([1], { [MARK]: '1.0.0', [ERA]: 'first' })).toEqual([1]);
   });

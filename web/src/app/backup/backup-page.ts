@@ -64,6 +64,9 @@ import { backupFeature } from './backup.reducer';
     jx-state-message {
       width: 100%;
     }
+    button {
+      min-height: var(--touch);
+    }
     .mono {
       overflow-wrap: anywhere;
     }
