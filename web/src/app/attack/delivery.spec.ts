@@ -301,7 +301,8 @@ describe('answers of the server', () => {
     // It is sent when the history is agreed on, however long the browser takes for that.
     while (!outcome) {
       await new Promise((resolve) => setTimeout(resolve, 5));
-      for (const request of backend.match('/api/visits')) request.flush(body, { headers, status, statusText: 'x' });
+      for (const request of backend.match('/api/visits'))
+        if (!request.cancelled) request.flush(body, { headers, status, statusText: 'x' });
     }
     return outcome.value;
   }
