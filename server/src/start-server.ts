@@ -5,6 +5,7 @@ import type { DemoData } from '@juxtameter/demo';
 import { lockFolder, type FolderLock, type LockOptions } from './folder-lock';
 import { describedError } from './http/described-error';
 import { createApp } from './http/app';
+import { ImportStore } from './import/import-store';
 import { RequestProblem } from './request-problem';
 import { seedWhenEmpty } from './seed';
 import { StartRefused, type Settings } from './settings';
@@ -63,7 +64,8 @@ export async function startServer({
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
     if (demo) await seedWhenEmpty(demo, library, visits);
-    const app = createApp({ storage, library, visits, logger: log, page });
+    const imports = new ImportStore(storage, library, visits);
+    const app = createApp({ storage, library, visits, imports, logger: log, page });
     // Slow senders are cut off instead of holding a connection for ever.
     const server = createServer({ ...patience, connectionsCheckingInterval: patience.headersTimeout / 4 }, app);
     try {
@@ -81,6 +83,7 @@ export async function startServer({
       notices: storage.notices,
       async stop() {
         await closeServer(server);
+        imports.close();
         await storage.close();
         lock.release();
       },

@@ -2,7 +2,7 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { Storage } from '../storage/storage';
-import { ImportStore } from '../import/import-store';
+import type { ImportStore } from '../import/import-store';
 import type { LibraryStore } from '../store/library-store';
 import type { VisitStore } from '../store/visit-store';
 import { version } from '../../../package.json';
@@ -20,14 +20,14 @@ export interface AppParts {
   readonly storage: Storage;
   readonly library: LibraryStore;
   readonly visits: VisitStore;
+  readonly imports: ImportStore;
   readonly logger: Logger;
   /** Folder of the built page. */
   readonly page: string;
 }
 
 /** Page and API in one Express application. */
-export function createApp({ storage, library, visits, logger, page }: AppParts): Express {
-  const imports = new ImportStore(storage, library, visits);
+export function createApp({ storage, library, visits, imports, logger, page }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(marked(storage), securityHeaders(), sameSiteOnly(), compression());

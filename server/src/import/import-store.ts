@@ -62,6 +62,11 @@ export class ImportStore {
     });
   }
 
+  /** Ends what waits for another import. */
+  close(): void {
+    this.threads.close();
+  }
+
   /** What is wrong with one document beside what is on file. @throws RequestProblem where that takes too much. */
   async problemsOf(document: UnitModelDocument | ProcedureDocument): Promise<readonly ImportProblem[]> {
     const files = [{ name: document.id, text: JSON.stringify(document) }];

@@ -53,6 +53,11 @@ export class LookThreads {
     return looked;
   }
 
+  /** Ends the threads that wait for another import. */
+  close(): void {
+    for (const reader of this.idle.splice(0)) reader.end();
+  }
+
   /** Kept for the next import for a while: it holds memory, and beginning one takes a second. */
   private keep(reader: Reader): void {
     this.idle.push(reader);

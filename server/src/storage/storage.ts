@@ -150,6 +150,11 @@ export class Storage {
     return archiveOf(this.database, moment, new Date());
   }
 
+  /** Whether the disk takes nothing just now: the database is not to be written to then. */
+  get isFull(): boolean {
+    return this.room?.isFull ?? false;
+  }
+
   /** How well everything is that is stored to; asked by whoever watches over the server. */
   async health(): Promise<StorageHealth> {
     const { room } = this;

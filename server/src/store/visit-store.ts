@@ -25,13 +25,14 @@ import { VisitSummaries } from './visit-summaries';
 
 /** Visits and their append-only logs. */
 export class VisitStore {
-  private readonly summaries = new VisitSummaries(() => this.database);
+  private readonly summaries: VisitSummaries;
   private readonly index = new VisitIndex();
 
   constructor(
     private readonly storage: Storage,
     private readonly library: LibraryStore,
   ) {
+    this.summaries = new VisitSummaries(storage);
     storage.onUndone(() => this.index.forget());
   }
 

@@ -5,6 +5,8 @@ import { pastVisitOf, visitSummary, type VisitSummary } from '@juxtameter/contra
 import type { Database } from '../database/open-database';
 import { visitSummaries } from '../database/schema';
 import { storedVisit } from '../storage/archive-writer';
+import { isOfTheDisk } from '../storage/disk-room';
+import type { Storage } from '../storage/storage';
 
 /** Raise it when what is told of a visit changes: those that were told before are told anew. */
 const SHAPE = 1;
@@ -19,61 +21,89 @@ const MOST_PAST = 100;
  * logs, so it is in no journal and in no archive.
  */
 export class VisitSummaries {
-  constructor(private readonly database: () => Database) {}
+  constructor(private readonly storage: Pick<Storage, 'database' | 'isFull'>) {}
+
+  private get database(): Database {
+    return this.storage.database;
+  }
 
   /** Every visit, the one touched last first. */
   async all(): Promise<readonly VisitSummary[]> {
-    await this.refresh();
-    const rows = await this.database().select({ summary: visitSummaries.summary }).from(visitSummaries);
+    const unstored = await this.refresh();
+    const rows = await this.database
+      .select({ visit: visitSummaries.visit, summary: visitSummaries.summary })
+      .from(visitSummaries);
     return rows
-      .flatMap(({ summary }) => (summary ? [summary] : []))
+      .flatMap(({ visit, summary }) => unstored.get(visit)?.summary ?? summary ?? [])
       .sort((a, b) => (a.lastAt < b.lastAt ? 1 : a.lastAt > b.lastAt ? -1 : 0));
   }
 
   /** What happened at every unit, by unit, the oldest visit first. */
   async history(): Promise<Readonly<Record<string, readonly PastVisit[]>>> {
-    await this.refresh();
-    const rows = await this.database()
-      .select({ unit: visitSummaries.unit, past: visitSummaries.past })
+    const unstored = await this.refresh();
+    const rows = await this.database
+      .select({ visit: visitSummaries.visit, unit: visitSummaries.unit, past: visitSummaries.past })
       .from(visitSummaries);
     const byUnit: Record<string, PastVisit[]> = {};
-    for (const { unit, past } of rows) if (past) (byUnit[unit] ??= []).push(past);
+    for (const { visit, unit, past: stored } of rows) {
+      const past = unstored.get(visit)?.past ?? stored;
+      if (past) (byUnit[unit] ??= []).push(past);
+    }
     return Object.fromEntries(Object.entries(byUnit).map(([unit, visits]) => [unit, inOrder(visits)]));
   }
 
   /** What happened at one unit, the oldest visit first. */
   async pastOf(unit: string): Promise<readonly PastVisit[]> {
-    await this.refresh(eq(visitSummaries.unit, unit));
-    const rows = await this.database()
-      .select({ past: visitSummaries.past })
+    const unstored = await this.refresh(eq(visitSummaries.unit, unit));
+    const rows = await this.database
+      .select({ visit: visitSummaries.visit, past: visitSummaries.past })
       .from(visitSummaries)
       .where(eq(visitSummaries.unit, unit));
-    return inOrder(rows.flatMap(({ past }) => (past ? [past] : [])));
+    return inOrder(rows.flatMap(({ visit, past }) => unstored.get(visit)?.past ?? past ?? []));
   }
 
-  /** Tells anew what is told no more; requests are answered between two visits. */
-  private async refresh(which?: SQL): Promise<void> {
+  /**
+   * Tells anew what is told no more; requests are answered between two visits. Returns what could not be kept: a disk
+   * that takes nothing keeps nobody from reading.
+   */
+  private async refresh(which?: SQL): Promise<ReadonlyMap<string, Told>> {
     const untold = or(ne(visitSummaries.told, visitSummaries.logged), ne(visitSummaries.version, VERSION));
-    const rows = await this.database()
+    const rows = await this.database
       .select({ visit: visitSummaries.visit, logged: visitSummaries.logged })
       .from(visitSummaries)
       .where(which ? and(untold, which) : untold)
       .orderBy(asc(visitSummaries.visit));
-    for (const { visit, logged } of rows) {
-      await this.tell(visit, logged);
+    const unstored = new Map<string, Told>();
+    for (const { visit: id, logged } of rows) {
+      const visit = await storedVisit(this.database, id);
+      if (!visit) continue;
+      const told = { summary: visitSummary(visit), past: pastVisitOf(visit) };
+      if (!(await this.kept(id, logged, told))) unstored.set(id, told);
       await turn();
     }
+    return unstored;
   }
 
   /** `logged` was read before the log: what is stored meanwhile makes the two differ again. */
-  private async tell(id: string, logged: number): Promise<void> {
-    const visit = await storedVisit(this.database(), id);
-    if (!visit) return;
-    await this.database()
-      .update(visitSummaries)
-      .set({ summary: visitSummary(visit), past: pastVisitOf(visit), version: VERSION, told: logged })
-      .where(eq(visitSummaries.visit, id));
+  private async kept(id: string, logged: number, told: Told): Promise<boolean> {
+    if (this.storage.isFull) return false;
+    try {
+      await this.database
+        .update(visitSummaries)
+        .set({ ...told, version: VERSION, told: logged })
+        .where(eq(visitSummaries.visit, id));
+      return true;
+    } catch (error) {
+      if (!isOfTheDisk(error)) throw error;
+      return false;
+    }
   }
+}
+
+/** What is told of a visit. */
+interface Told {
+  readonly summary: VisitSummary;
+  readonly past: PastVisit;
 }
 
 function inOrder(visits: readonly PastVisit[]): readonly PastVisit[] {
