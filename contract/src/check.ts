@@ -15,7 +15,7 @@ export { meterContract } from './meter-schema';
 export { procedureContract } from './procedure-schema';
 export { readDocument, type ReadDocument } from './read-document';
 export { unitModelContract } from './unit-model';
-export { contract, type Contract, type FieldProblem, type Validated } from './validate';
+export { contract, contractOfLists, type Contract, type FieldProblem, type Validated } from './validate';
 export { siteContract, siteFileContract, unitContract } from './site-schema';
 export { startVisitContract, visitContract } from './visit-schema';
 export { lifeProblems, type LifeProblems } from './visit-life';

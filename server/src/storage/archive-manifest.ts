@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { contract } from '@juxtameter/contract/check';
+import { contractOfLists } from '@juxtameter/contract/check';
 import type { Era, StoredDocument } from './entry';
 
 /** The list of contents, last file of every archive. */
@@ -29,7 +29,26 @@ const time = () =>
     .test('time', 'is no time', (value) => !Number.isNaN(Date.parse(value)));
 const file = () => yup.string().min(1).max(400).required();
 
-const manifestContract = contract<ArchiveManifest>(
+const document = yup.object({
+  of: yup.string().oneOf(['unit-model', 'procedure', 'meter']).required(),
+  version: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
+  storedAt: time(),
+  file: file(),
+});
+const visit = yup.object({ file: file(), createdAt: time() });
+const era = yup.object({
+  place: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
+  id: yup
+    .string()
+    .matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/, 'is no UUID')
+    .required(),
+  after: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
+});
+
+/** Files of one archive: as many visits as anybody has. */
+const MOST_FILES = 1_000_000;
+
+const manifestContract = contractOfLists<ArchiveManifest>(
   yup.object({
     format: yup.string().oneOf(['juxtameter/archive']).required(),
     version: yup.number().oneOf([1]).required(),
@@ -39,25 +58,12 @@ const manifestContract = contract<ArchiveManifest>(
       .mixed()
       .required()
       .test('sums', 'is no list of files with their sums', (value) => isListOfSums(value)),
-    documents: yup
-      .array(
-        yup.object({
-          of: yup.string().oneOf(['unit-model', 'procedure', 'meter']).required(),
-          version: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
-          storedAt: time(),
-          file: file(),
-        }),
-      )
-      .required(),
-    visits: yup.array(yup.object({ file: file(), createdAt: time() })).required(),
-    eras: yup.array(
-      yup.object({
-        place: yup.number().integer().min(1).max(LARGEST_INTEGER).required(),
-        id: yup.string().uuid().required(),
-        after: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
-      }),
-    ),
+    documents: yup.array().required(),
+    visits: yup.array().required(),
+    eras: yup.array(),
   }) as never,
+  { documents: document as never, visits: visit as never, eras: era as never },
+  MOST_FILES,
 );
 
 function isListOfSums(value: unknown): boolean {
@@ -78,9 +84,11 @@ export function manifestProblem(value: unknown): string | undefined {
   }
   const { files, documents, visits } = checked.value;
   const listed = [SITES, ...documents.map((each) => each.file), ...visits.map((each) => each.file)];
-  const twice = listed.find((name, index) => listed.indexOf(name) !== index);
-  if (twice !== undefined) return `lists "${twice.slice(0, 60)}" twice`;
-  const known = new Set(listed);
+  const known = new Set<string>();
+  for (const name of listed) {
+    if (known.has(name)) return `lists "${name.slice(0, 60)}" twice`;
+    known.add(name);
+  }
   const loose = Object.keys(files).find((name) => !known.has(name));
   // Restored without a word, it would be missing without a word.
   if (loose !== undefined) return `holds "${loose.slice(0, 60)}", which neither its documents nor its visits list`;
