@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { percentile, short, type Benchmark, type Row } from './row';
 
 /** Visits on file: once, four times, sixteen times. */
-const SIZES = [200, 800, 3200];
+const SIZES = [100, 400, 1600];
 const ASKED = 15;
 const APPENDED = 150;
 
