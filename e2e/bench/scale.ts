@@ -30,7 +30,6 @@ interface Figures {
 export const scale: Benchmark = async () => {
   const measured: Figures[] = [];
   for (const size of SIZES) {
-    console.error(`  ${size} visits`);
     measured.push(await measure(size));
   }
   return rows(measured);
