@@ -1,5 +1,4 @@
 import {
-  closingUndoneWords,
   isFreeUnitModel,
   isFreeVisit,
   openBypasses,
@@ -37,7 +36,7 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
 
 function waitsFor(context: VisitContext, state: VisitState): string {
   if (state.closed) return 'Closed';
-  if (state.closingUndone) return closingUndoneWords(state.closingUndone);
+  if (state.closingUndone) return `To be closed again: ${state.closingUndone.join('; ')}`;
   const open = openBypasses(state);
   const step = stepOf(context, state, state.step);
   if (state.procedure === undefined && !state.closed && state.findings.length === 0 && open.length === 0)

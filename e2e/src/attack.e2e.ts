@@ -72,6 +72,24 @@ test('a sign-in page, a fault or nothing at the address takes neither the page n
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 70_000 });
 });
 
+test('what waits arrives when the server is back after a while, on a page nobody touches', async ({
+  workspace,
+  server,
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await workspace.start();
+  await workspace.key('Enter');
+  await expect(workspace.strip).toContainText('Saved on server');
+  await server.kill();
+  await workspace.key('1');
+  await expect(workspace.strip).toContainText('Offline: 1 waiting');
+  // Longer than the page waits between two tries by then, with a look at the server every five seconds.
+  await page.waitForTimeout(25_000);
+  await server.resume();
+  await expect(workspace.strip).toContainText('Saved on server', { timeout: 15_000 });
+});
+
 test('a server that was emptied takes no visit with it, and gets it back when somebody says so', async ({
   workspace,
   server,
@@ -84,13 +102,13 @@ test('a server that was emptied takes no visit with it, and gets it back when so
   const address = page.url();
   await server.beginEmpty();
   await page.goto(server.address);
-  await expect(page.getByText('on this device only')).toBeVisible();
+  await expect(page.getByText('This is another server than before')).toBeVisible();
   await page.goto(address);
   await expect(workspace.title).toBeVisible();
   await expect(workspace.strip).toContainText('Of another server');
   await page.goto(server.address);
   await page.getByRole('button', { name: /^Give (it|them) to this server/ }).click();
-  await expect(page.getByText('on this device only')).toBeHidden();
+  await expect(page.getByText('This is another server than before')).toBeHidden();
   await page.goto(address);
   await expect(workspace.strip).toContainText('Saved on server', { timeout: 20_000 });
   const stored = await fetch(`${server.address}/api/visits/${address.split('/').at(-1)}`);

@@ -41,7 +41,7 @@ describe('a visit and its life', () => {
     expect((await send(visit, [other(PLACED, { at: '2026-11-25T08:00:00.000Z' })])).status).toBe(200);
     const summary = await summaryOf(visit);
     expect(summary?.closed).toBeFalse();
-    expect(summary?.waitsFor).toBe('The closing does not hold: Jumper in: FS1·1 to FS1·2');
+    expect(summary?.waitsFor).toBe('To be closed again: Jumper in: FS1·1 to FS1·2');
   });
 
   it('is not closed over a jumper that waits in the same group', async () => {

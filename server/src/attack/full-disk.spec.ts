@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { cpSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { requestLogger } from '../request-logger';
@@ -95,13 +95,17 @@ describe('a full disk', () => {
 
   it('ends no log: what could not be written is counted', () => {
     const folder = scratchFolder();
-    const logger = requestLogger(join(folder, 'not there yet'), 'info');
-    logger.info('lost');
-    logger.info('lost too');
-    cpSync(folder, join(scratchFolder(), 'copy'), { recursive: true });
-    const there = requestLogger(folder, 'info');
-    there.info('kept');
-    expect(readFileSync(join(folder, 'server.log'), 'utf8')).toContain('kept');
+    const later = join(folder, 'not there yet');
+    const logger = requestLogger(later, 'info');
+    logger.info('first');
+    logger.info('second');
+    mkdirSync(later);
+    logger.info('third');
+    const lines = readFileSync(join(later, 'server.log'), 'utf8').trim().split('\n');
+    expect(lines.map((line) => JSON.parse(line) as object)).toEqual([
+      { msg: 'lines lost', lost: 2 },
+      jasmine.objectContaining({ msg: 'third' }),
+    ]);
     discard(folder);
   });
 });

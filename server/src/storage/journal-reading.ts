@@ -69,7 +69,7 @@ export function readJournal(path: string): JournalContent | undefined {
     else if (file.header.lineage !== first.header?.lineage || file.header.after !== after)
       damages.push(`${file.path} does not follow the file before it`);
     else {
-      records.push(...file.records);
+      for (const record of file.records) records.push(record);
       after += file.records.length;
       if (file.damage !== undefined) damages.push(file.damage);
       else if (isClosed && file.torn > 0) damages.push(`${file.path} is damaged: its end is cut off`);
@@ -121,7 +121,10 @@ function readOne(path: string): FileContent | undefined {
   const behind = contents.slice(whole.length).filter((content) => content !== undefined);
   const [header, ...records] = whole;
   if (header === undefined && behind.length === 0) return undefined;
-  const lastNamed = Math.max(0, ...contents.map((content) => (isRecord(content) ? content.journalSeq : 0)));
+  const lastNamed = contents.reduce<number>(
+    (last, content) => (isRecord(content) ? Math.max(last, content.journalSeq) : last),
+    0,
+  );
   const length = lines.slice(0, whole.length).reduce((sum, line) => sum + line.bytes, 0);
   const found = { path, length, torn: bytes.length - length, lastNamed };
   if (!isHeader(header)) return { ...found, header: undefined, records: [] };

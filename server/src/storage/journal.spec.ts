@@ -109,6 +109,17 @@ describe('the journal', () => {
     expect(readJournal(join(folder, 'nowhere'))).toBeUndefined();
   });
 
+  it('is read whole with more records than a call takes arguments', async () => {
+    await (await written([])).close();
+    const header = readFileSync(path, 'utf8');
+    const count = 200_000;
+    const lines = Array.from({ length: count }, (_, index) =>
+      encodeLine({ journalSeq: index + 1, group: index + 1, void: [] }),
+    );
+    writeFileSync(path, header + lines.join(''));
+    expect([readJournal(path)?.records.length, readJournal(path)?.lastNamed]).toEqual([count, count]);
+  });
+
   it('leaves out what was withdrawn', async () => {
     const journal = await written([['a'], ['b']]);
     await journal.append([{ void: [2] }]);

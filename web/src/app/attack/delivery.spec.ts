@@ -1,33 +1,29 @@
 import { HttpClient, HttpErrorResponse, provideHttpClient, withInterceptors } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { Injector, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { provideEffects } from '@ngrx/effects';
+import type { Actions } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { deleteDB } from 'idb';
 import fc from 'fast-check';
 import { of, throwError, type Observable } from 'rxjs';
+import { TestScheduler } from 'rxjs/testing';
 import type { Acknowledged, VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
-import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
-import { Api } from '../api/api';
 import { ERA, MARK, ourAnswers } from '../api/our-answers';
 import { LocalStore } from '../local/local-store';
 import { TabChannel } from '../local/tab-channel';
-import { preferencesFeature } from '../preferences/preferences.reducer';
 import { retryAfter } from '../sync/retry-after';
 import { ASK, ServerEra } from '../sync/server-era';
 import { SyncActions } from '../sync/sync.actions';
 import * as syncEffects from '../sync/sync.effects';
 import { syncFeature } from '../sync/sync.reducer';
 import { VisitActions } from '../visit/store/visit.actions';
-import * as effects from '../visit/store/visit.effects';
 import { selectSaved } from '../visit/store/select-saved';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { isAhead, outdated } from '../visits/outdated';
+import { emptyBrowser, HALF_DONE, HALF_DONE_STORED, openHalfDone, settled } from '../../testing/open-visit';
 
-const VISIT = halfDone as unknown as VisitDocument;
-const STORED = { ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) };
+const [VISIT, STORED] = [HALF_DONE, HALF_DONE_STORED];
 const PROBLEM = { type: 'urn:juxtameter:problem:not-acceptable-content', detail: 'Nothing was stored.' };
 
 /** Answers that are not this product's own, or not to what was asked. */
@@ -77,11 +73,6 @@ class FakeApi {
   }
 }
 
-function emptyBrowser(): Promise<void> {
-  localStorage.clear();
-  return deleteDB('juxtameter');
-}
-
 describe('what waits on this device', () => {
   let store: Store;
   let api: FakeApi;
@@ -91,36 +82,15 @@ describe('what waits on this device', () => {
     await emptyBrowser();
     api = new FakeApi();
     local = new LocalStore();
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideStore({
-          [visitFeature.name]: visitFeature.reducer,
-          [syncFeature.name]: syncFeature.reducer,
-          [preferencesFeature.name]: preferencesFeature.reducer,
-        }),
-        provideEffects(effects, syncEffects),
-        { provide: Api, useValue: api },
-        { provide: LocalStore, useValue: local },
-      ],
-    });
-    store = TestBed.inject(Store);
-    store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
-    await settled();
+    store = await openHalfDone(api, local);
   });
 
   afterEach(async () => {
     store.dispatch(VisitActions.left());
-    await settled();
+    await settled(local);
     await local.close();
   });
 
-  async function settled(): Promise<void> {
-    for (let round = 0; round < 4; round++) {
-      await new Promise((resolve) => setTimeout(resolve, 30));
-      await Promise.all([local.visits(), local.waiting()]);
-    }
-  }
   const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
   const note = (text: string): void =>
     store.dispatch(VisitActions.factRecorded({ body: { type: 'note-added', text } }));
@@ -131,14 +101,14 @@ describe('what waits on this device', () => {
     it(`goes on waiting where the answer is ${name}, asks in measure, and arrives without a reload`, async () => {
       api.answer = answer;
       note('while it is strange');
-      await settled();
+      await settled(local);
       expect(await local.waiting()).toEqual({ [VISIT.id]: 1 });
       expect(read(syncFeature.selectRefusals)).toEqual({});
       expect(read(selectSaved).text).toContain('1 waiting on this device');
       expect(api.asked).toBeLessThan(4);
       api.answer = undefined;
       store.dispatch(SyncActions.deliveryRequested());
-      await settled();
+      await settled(local);
       expect(texts()).toEqual(['while it is strange']);
       expect(await local.waiting()).toEqual({});
     });
@@ -154,7 +124,7 @@ describe('what waits on this device', () => {
     const error = { ...PROBLEM, type: 'urn:juxtameter:problem:storage-full', detail: 'The disk is full.' };
     api.answer = () => throwError(() => new HttpErrorResponse({ status: 507, error }));
     note('full');
-    await settled();
+    await settled(local);
     expect(read(selectSaved).text).toBe('1 waiting on this device: The disk is full.');
     expect(read(syncFeature.selectRefusals)).toEqual({});
   });
@@ -162,7 +132,7 @@ describe('what waits on this device', () => {
   it('goes past an entry the server does not take, which is named and kept here', async () => {
     api.unfit.add('two');
     for (const text of ['one', 'two', 'three']) note(text);
-    await settled();
+    await settled(local);
     expect(texts()).toEqual(['one', 'three']);
     expect(read(selectSaved).text).toBe(
       'One entry is on this device only, the server does not take it: is nothing this server takes',
@@ -173,7 +143,7 @@ describe('what waits on this device', () => {
     expect(Object.values(kept?.setAside ?? {})).toEqual(['is nothing this server takes']);
     const before = api.asked;
     note('four');
-    await settled();
+    await settled(local);
     expect(texts()).toEqual(['one', 'three', 'four']);
     expect(api.asked - before).toBeLessThan(4);
     api.unfit.clear();
@@ -183,13 +153,13 @@ describe('what waits on this device', () => {
 
   it('waits again where the server was put back to an older state, in memory and in the browser', async () => {
     note('stored once');
-    await settled();
+    await settled(local);
     api.stored = [];
     const reach = STORED.events.length - 4;
     await local.takeBackOrders(reach);
     store.dispatch(SyncActions.ordersTakenBack({ reach }));
     expect(read(visitFeature.selectPulledSeq)).toBe(reach);
-    await settled();
+    await settled(local);
     expect(api.stored.length).toBe(5);
     expect(texts().at(-1)).toBe('stored once');
     expect(await local.waiting()).toEqual({});
@@ -197,16 +167,45 @@ describe('what waits on this device', () => {
     expect(read(visitFeature.selectVisit).trail.length).toBe(VISIT.events.length + 1);
   });
 
+  it('is tried again in its time, however often looks at what others logged come to nothing meanwhile', () => {
+    const scheduler = new TestScheduler((actual, expected) => expect(actual).toEqual(expected));
+    scheduler.run(({ hot, expectObservable }) => {
+      const failed = SyncActions.deliveryFailed({ visit: VISIT.id, problem: { kind: 'no-server' } });
+      // A look every five seconds, each missing the server, behind the fifth failure: the next try is due after 32 s.
+      const actions = hot('a 4999ms b 4999ms b 4999ms b 4999ms b 4999ms b 4999ms b', {
+        a: failed,
+        b: SyncActions.serverMissed(),
+      });
+      const fails = { select: () => of(5) } as unknown as Store;
+      expectObservable(syncEffects.retryDelivery(actions as unknown as Actions, fails)).toBe('32s r', {
+        r: SyncActions.deliveryRequested(),
+      });
+    });
+  });
+
+  it('goes at once when the server answers again, whoever asked it', async () => {
+    api.answer = () => throwError(() => new HttpErrorResponse({ status: 0 }));
+    note('in the cellar');
+    await settled(local);
+    for (let count = 0; count < 6; count += 1) store.dispatch(SyncActions.serverMissed());
+    expect(read(syncFeature.selectFailures)).toBeLessThan(3);
+    expect(await local.waiting()).toEqual({ [VISIT.id]: 1 });
+    api.answer = undefined;
+    store.dispatch(SyncActions.serverAnswered());
+    await settled(local);
+    expect(texts()).toEqual(['in the cellar']);
+  });
+
   it('of another server goes to none until somebody says so', async () => {
     await local.setApart();
     store.dispatch(SyncActions.setApart());
     note('mine');
-    await settled();
+    await settled(local);
     expect(api.stored).toEqual([]);
     expect(await local.waiting()).toEqual({});
     expect(read(selectSaved).text).toContain('Of another server');
     store.dispatch(SyncActions.giveApartRequested());
-    await settled();
+    await settled(local);
     expect(api.stored.length).toBe(VISIT.events.length + 1);
     expect(await local.waiting()).toEqual({});
     expect((await local.visit(VISIT.id))?.isApart).toBeFalse();
@@ -347,6 +346,9 @@ describe('answers of the server', () => {
     await got([], { [MARK]: '1.0.0', [ERA]: 'elsewhere' });
     expect(await got([3], { [MARK]: '1.0.0', [ERA]: 'elsewhere' })).toEqual([3]);
     expect(asked.slice(-2)).toEqual(['/api/eras/second', '/api/eras/first']);
+    // What is set apart stays so when the server it is not of is put back.
+    await local.takeBackOrders(0);
+    expect(await local.waiting()).toEqual({});
     expect(await local.eras()).toEqual(['elsewhere']);
     expect((await local.visit(VISIT.id))?.isApart).toBeTrue();
     expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
@@ -355,6 +357,37 @@ describe('answers of the server', () => {
 });
 
 describe('two tabs of one browser', () => {
+  it('both find out that the server was put back, whichever meets it first', async () => {
+    await emptyBrowser();
+    const era = { present: 'first', reach: undefined as number | undefined };
+    const ask = () => Promise.resolve(new Response(JSON.stringify(era), { status: 200, headers: { [MARK]: '1.0.0' } }));
+    const tab = (): { readonly era: ServerEra; readonly told: string[]; readonly local: LocalStore } => {
+      const told: string[] = [];
+      const local = new LocalStore();
+      const store = { dispatch: (action: { readonly type: string }) => told.push(action.type) };
+      const injector = Injector.create({
+        providers: [
+          { provide: ASK, useValue: ask },
+          { provide: LocalStore, useValue: local },
+          { provide: Store, useValue: store },
+          { provide: ServerEra },
+        ],
+      });
+      return { era: injector.get(ServerEra), told, local };
+    };
+    const [one, other] = [tab(), tab()];
+    await one.era.agreed();
+    await other.era.agreed();
+    Object.assign(era, { present: 'second', reach: 3 });
+    for (const each of [one, other]) {
+      expect(each.era.isStill('second')).toBeFalse();
+      await each.era.agreed();
+      expect(each.told).toEqual([SyncActions.ordersTakenBack.type]);
+      expect(each.era.isStill('second')).toBeTrue();
+      await each.local.close();
+    }
+  });
+
   it('see each other with no server in reach', async () => {
     const [one, other] = [new TabChannel(), new TabChannel()];
     const heard: string[] = [];

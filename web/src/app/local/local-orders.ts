@@ -1,4 +1,9 @@
-import type { KeptEvent, LocalDatabase } from './local-database';
+import type { KeptEvent, KeptVisit, LocalDatabase } from './local-database';
+
+/** The visits of the browser's database. */
+interface LocalVisits {
+  getAll(): Promise<readonly KeptVisit[]>;
+}
 
 /** An entry the server does not take, and why. */
 export interface SetAside {
@@ -12,20 +17,29 @@ function waitingAgain({ event, setAside: _reason, ...kept }: KeptEvent): KeptEve
   return { ...kept, event: rest as KeptEvent['event'], waiting: kept.visit };
 }
 
-/** The server has orders up to this one: what was ordered beyond it waits again, with the visits it belongs to. */
+/**
+ * The server has orders up to this one: what was ordered beyond it waits again, with the visits it belongs to. Those that
+ * were set apart have orders of another server, and wait for nobody.
+ */
 export async function takeBackOrders(database: LocalDatabase, reach: number): Promise<void> {
   const transaction = database.transaction(['visits', 'events'], 'readwrite');
+  const apart = await apartIn(transaction.objectStore('visits'));
   const events = transaction.objectStore('events');
   const touched = new Set<string>();
   for (let at = await events.openCursor(); at; at = await at.continue()) {
     const kept = at.value;
-    if ((kept.event.seq ?? 0) <= reach) continue;
+    if ((kept.event.seq ?? 0) <= reach || apart.has(kept.visit)) continue;
     touched.add(kept.visit);
     await at.update(waitingAgain(kept));
   }
   // Begun anew where the server lacks them; where it has them that changes nothing.
   for (const id of touched) await transaction.objectStore('visits').put({ id, unsent: id });
   await transaction.done;
+}
+
+/** Ids of the visits that are another server's. */
+export async function apartIn(visits: Pick<LocalVisits, 'getAll'>): Promise<ReadonlySet<string>> {
+  return new Set((await visits.getAll()).flatMap(({ id, apart }) => (apart ? [id] : [])));
 }
 
 /** Another server's: what is kept here of visits is nobody's but this device's until somebody says otherwise. */

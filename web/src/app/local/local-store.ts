@@ -3,7 +3,7 @@ import type { History, KindDocuments, Library, PinnedDocuments, VisitDocument } 
 import { isFreeUnit, isPinnedWith } from '@juxtameter/contract/first';
 import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
-import { giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
+import { apartIn, giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
 import { writeAhead } from './write-ahead';
 
 /** A kept visit with its log: what the server has first, then what waits, in the order it was logged. */
@@ -183,8 +183,7 @@ export class LocalStore {
     for (let at = await index.openKeyCursor(null, 'nextunique'); at; at = await at.continue())
       counts[at.key] = (counts[at.key] ?? 0) + (await index.count(at.key));
     // Another server's wait for nobody.
-    for (const id of Object.keys(counts))
-      if ((await transaction.objectStore('visits').get(id))?.apart) Reflect.deleteProperty(counts, id);
+    for (const id of await apartIn(transaction.objectStore('visits'))) Reflect.deleteProperty(counts, id);
     return counts;
   }
 
@@ -203,6 +202,11 @@ export class LocalStore {
 
   async setApart(): Promise<void> {
     await setApart(await this.database());
+  }
+
+  /** How many visits kept here are another server's. */
+  async countApart(): Promise<number> {
+    return (await apartIn((await this.database()).transaction('visits').store)).size;
   }
 
   async giveApart(): Promise<void> {

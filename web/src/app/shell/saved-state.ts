@@ -73,6 +73,7 @@ export class SavedState {
   private readonly refusals = this.store.selectSignal(syncFeature.selectRefusals);
   private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
   private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
+  private readonly apart = this.store.selectSignal(syncFeature.selectApart);
   private readonly serverSays = this.store.selectSignal(syncFeature.selectServerSays);
   protected readonly page = version;
   private readonly era = inject(ServerEra);
@@ -86,6 +87,7 @@ export class SavedState {
       refusal: Object.values(this.refusals())[0],
       storageProblem: this.storageProblem(),
       serverSays: this.serverSays(),
+      apart: this.apart(),
     }),
   );
 

@@ -17,13 +17,17 @@ export interface SavedFacts {
   readonly serverSays?: string | undefined;
   /** Entries the server does not take: how many, and why the first. */
   readonly setAside?: { readonly count: number; readonly reason: string } | undefined;
-  /** The visit is another server's. */
-  readonly isApart?: boolean;
+  /** Visits that are another server's: of the one that is open, one or none. */
+  readonly apart?: number;
 }
 
 export function savedWords(facts: SavedFacts): SavedWords {
-  const { waiting, isServerReached, refusal, storageProblem, serverSays, setAside, isApart = false } = facts;
-  if (isApart) return { text: 'Of another server: kept on this device only', isCaution: true };
+  const { waiting, isServerReached, refusal, storageProblem, serverSays, setAside, apart = 0 } = facts;
+  if (apart > 0)
+    return {
+      text: `Of another server, on this device only: ${apart === 1 ? 'one visit' : `${apart} visits`}`,
+      isCaution: true,
+    };
   if (refusal?.kind === 'refused')
     return { text: `The server refused: ${refusal.detail} Kept on this device.`, isCaution: true };
   if (storageProblem !== undefined && (waiting > 0 || storageProblem !== 'cleared'))

@@ -33,6 +33,7 @@ export class ServerEra {
   private readonly store = inject(Store);
   private comparing: Promise<void> | undefined;
   private present: string | undefined;
+  private met: readonly string[] | undefined;
   /** Version of the server that answered last. */
   readonly version = signal<string | undefined>(undefined);
 
@@ -53,21 +54,24 @@ export class ServerEra {
   }
 
   private async compared(): Promise<void> {
-    // A browser that keeps nothing has nothing to compare.
-    const met = await this.local.eras().catch(() => []);
+    // What this page agreed on, not another tab that has met the server since. A browser that keeps nothing has nothing to
+    // compare.
+    const met = this.met ?? (await this.local.eras().catch(() => []));
     const { present, reach } = await this.lastKnown(met);
-    const isOther = met.length > 0 && reach === undefined;
+    const isSame = met.at(-1) === present;
+    const isOther = met.length > 0 && reach === undefined && !isSame;
     if (isOther) {
       await this.local.setApart();
       this.store.dispatch(SyncActions.setApart());
-    } else if (reach !== undefined && met.at(-1) !== present) {
+    } else if (reach !== undefined && !isSame) {
       await this.local.takeBackOrders(reach);
       this.store.dispatch(SyncActions.ordersTakenBack({ reach }));
     }
     this.present = present;
     // Orders of another server say nothing of this one.
     const before = isOther ? [] : met.filter((each) => each !== present);
-    await this.local.keepEras([...before, present].slice(-MOST_ERAS)).catch(() => undefined);
+    this.met = [...before, present].slice(-MOST_ERAS);
+    await this.local.keepEras(this.met).catch(() => undefined);
   }
 
   /** The latest era this browser has met that the server knows, and how far: what was ordered beyond it, it lacks. */

@@ -13,6 +13,7 @@ import {
   merge,
   mergeMap,
   of,
+  pairwise,
   switchMap,
   type Observable,
 } from 'rxjs';
@@ -144,13 +145,24 @@ export const deliverTakenBack = createEffect(
 export const countWaiting = createEffect(
   (actions = inject(Actions), local = inject(LocalStore)) =>
     actions.pipe(
-      ofType(SyncActions.deliveryDone, SyncActions.deliveryFailed),
+      ofType(SyncActions.deliveryDone, SyncActions.deliveryFailed, SyncActions.setApart),
       switchMap(() =>
-        from(local.waiting()).pipe(
-          map((waiting) => SyncActions.waitingCounted({ waiting })),
-          catchError(() => of(SyncActions.waitingCounted({ waiting: {} }))),
+        from(Promise.all([local.waiting(), local.countApart()])).pipe(
+          map(([waiting, apart]) => SyncActions.waitingCounted({ waiting, apart })),
+          catchError(() => of(SyncActions.waitingCounted({ waiting: {}, apart: 0 }))),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+/** A server that answers again, whatever it was asked, is brought what waits at once. */
+export const deliverRegained = createEffect(
+  (store = inject(Store)) =>
+    store.select(syncFeature.selectIsServerReached).pipe(
+      pairwise(),
+      filter(([before, now]) => before === false && now === true),
+      map(() => SyncActions.deliveryRequested()),
     ),
   { functional: true },
 );

@@ -13,6 +13,8 @@ export interface SyncState {
   readonly storageProblem: StorageProblem | undefined;
   /** Deliveries in a row that came to nothing: each waits longer than the one before. */
   readonly failures: number;
+  /** Visits on this device that are another server's. */
+  readonly apart: number;
   /** What a server that cannot store just now says of it. */
   readonly serverSays: string | undefined;
 }
@@ -23,6 +25,7 @@ const initial: SyncState = {
   refusals: {},
   storageProblem: undefined,
   failures: 0,
+  apart: 0,
   serverSays: undefined,
 };
 
@@ -34,13 +37,14 @@ export const syncFeature = createFeature({
   reducer: createReducer<SyncState>(
     initial,
     on(SyncActions.visitChanged, (state, { visit }) => ({ ...state, refusals: without(state.refusals, visit) })),
-    on(SyncActions.waitingCounted, (state, { waiting }) => ({ ...state, waiting })),
+    on(SyncActions.waitingCounted, (state, { waiting, apart }) => ({ ...state, waiting, apart })),
     on(SyncActions.delivered, (state, { visit }) => ({
       ...state,
       ...REACHED,
       refusals: without(state.refusals, visit),
     })),
     on(SyncActions.serverAnswered, (state) => (state.isServerReached ? state : { ...state, ...REACHED })),
+    on(SyncActions.serverMissed, (state) => ({ ...state, isServerReached: false })),
     on(SyncActions.deliveryFailed, (state, { visit, problem }) =>
       problem.kind === 'no-server'
         ? { ...state, isServerReached: false, failures: state.failures + 1, serverSays: problem.detail }

@@ -29,7 +29,7 @@ export class VisitsPage {
   protected readonly search = this.store.selectSignal(visitsFeature.selectSearch);
   protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);
   protected readonly closed = this.store.selectSignal(visitsFeature.selectClosedFound);
-  protected readonly apart = this.store.selectSignal(visitsFeature.selectApart);
+  protected readonly apart = this.store.selectSignal(syncFeature.selectApart);
   protected readonly isFromTablet = this.store.selectSignal(visitsFeature.selectIsFromTablet);
   protected readonly openDrawn = this.store.selectSignal(visitsFeature.selectOpenDrawn);
   protected readonly closedDrawn = this.store.selectSignal(visitsFeature.selectClosedDrawn);

@@ -6,12 +6,11 @@ export const VisitsActions = createActionGroup({
   source: 'Visits',
   events: {
     'Load Requested': emptyProps(),
-    /** What is shown; what the server has of it; how many visits on this device are another server's. */
+    /** What is shown; what the server has of it. */
     Loaded: props<{
       visits: readonly VisitSummary[];
       isFromTablet: boolean;
       stored: readonly VisitSummary[];
-      apart: number;
     }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
     'Search Changed': props<{ text: string }>(),

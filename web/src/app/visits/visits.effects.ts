@@ -26,7 +26,7 @@ export const loadVisits = createEffect(
               stored,
               kept.filter((visit) => isAhead(visit) || !listed.has(visit.id)),
             );
-            return VisitsActions.loaded({ visits, isFromTablet: false, stored, apart: apartIn(kept) });
+            return VisitsActions.loaded({ visits, isFromTablet: false, stored });
           }),
           catchError(async (error: unknown) => {
             const problem = toApiProblem(error);
@@ -35,7 +35,6 @@ export const loadVisits = createEffect(
                   visits: await merged([], kept),
                   isFromTablet: true,
                   stored: [],
-                  apart: apartIn(kept),
                 })
               : VisitsActions.loadFailed({ problem });
           }),
@@ -87,9 +86,4 @@ async function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit
     for (const visit of keptSummaries(kept)) byId.set(visit.id, visit);
   }
   return [...byId.values()].sort((a, b) => b.lastAt.localeCompare(a.lastAt));
-}
-
-/** How many visits on this device are another server's. */
-function apartIn(kept: readonly LocalVisit[]): number {
-  return kept.filter(({ isApart }) => isApart).length;
 }

@@ -10,8 +10,6 @@ export interface VisitsState {
   readonly search: string;
   /** As this device keeps them: there was no server in reach. */
   readonly isFromTablet: boolean;
-  /** Visits on this device that are another server's. */
-  readonly apart: number;
   /** How many of those that are found are drawn. */
   readonly drawn: number;
   /** Where the list was scrolled to when it was left, pixels. */
@@ -26,7 +24,6 @@ const initial: VisitsState = {
   problem: undefined,
   search: '',
   isFromTablet: false,
-  apart: 0,
   drawn: DRAWN,
   scrolledTo: 0,
 };
@@ -37,11 +34,10 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, (state, { visits, isFromTablet, apart }) => ({
+    on(VisitsActions.loaded, (state, { visits, isFromTablet }) => ({
       ...state,
       visits,
       isFromTablet,
-      apart,
       problem: undefined,
     })),
     on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem })),

@@ -16,7 +16,7 @@ export const selectSaved = createSelector(
       refusal: refusals[id],
       storageProblem,
       serverSays,
-      isApart,
+      apart: isApart ? 1 : 0,
       setAside: reason === undefined ? undefined : { count: Object.keys(setAside).length, reason },
     });
   },

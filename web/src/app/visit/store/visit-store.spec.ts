@@ -1,27 +1,18 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { provideZonelessChangeDetection } from '@angular/core';
-import { TestBed } from '@angular/core/testing';
-import { provideEffects } from '@ngrx/effects';
-import { provideStore, Store } from '@ngrx/store';
-import { deleteDB } from 'idb';
+import type { Store } from '@ngrx/store';
 import { of, throwError, type Observable } from 'rxjs';
 import type { Acknowledged, VisitDocument } from '@juxtameter/contract';
 import type { VisitEvent } from '@juxtameter/core';
-import halfDone from '../../../../../demo/data/visits/mist-line-2-half-done.json';
 import { VisitDriver } from '../../../../../core/src/testing/demo';
-import { Api } from '../../api/api';
-import { preferencesFeature } from '../../preferences/preferences.reducer';
 import { LocalStore } from '../../local/local-store';
 import { SyncActions } from '../../sync/sync.actions';
-import * as syncEffects from '../../sync/sync.effects';
 import { syncFeature } from '../../sync/sync.reducer';
 import { resumption } from './resumption';
 import { VisitActions } from './visit.actions';
-import * as effects from './visit.effects';
 import { visitFeature } from './visit.reducer';
+import { emptyBrowser, HALF_DONE, HALF_DONE_STORED, openHalfDone, settled } from '../../../testing/open-visit';
 
-const VISIT = halfDone as unknown as VisitDocument;
-const STORED = { ...VISIT, events: VISIT.events.map((event, index) => ({ ...event, seq: index + 1 })) };
+const [VISIT, STORED] = [HALF_DONE, HALF_DONE_STORED];
 
 /** The product's own refusal. */
 const problem = (detail: string, errors: readonly object[] = []) => ({
@@ -79,38 +70,14 @@ describe('the open visit', () => {
 
   afterEach(async () => {
     store.dispatch(VisitActions.left());
-    await settled();
+    await settled(local);
     await local.close();
   });
 
   async function openWith(kept: LocalStore): Promise<void> {
     api = new FakeApi();
     local = kept;
-    TestBed.resetTestingModule();
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideStore({
-          [visitFeature.name]: visitFeature.reducer,
-          [syncFeature.name]: syncFeature.reducer,
-          [preferencesFeature.name]: preferencesFeature.reducer,
-        }),
-        provideEffects(effects, syncEffects),
-        { provide: Api, useValue: api },
-        { provide: LocalStore, useValue: local },
-      ],
-    });
-    store = TestBed.inject(Store);
-    store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
-    await settled();
-  }
-
-  /** Lets the browser's database, which answers in order, and every promise run out. */
-  async function settled(): Promise<void> {
-    for (let round = 0; round < 4; round++) {
-      await new Promise((resolve) => setTimeout(resolve, 30));
-      await Promise.all([local.visits(), local.waiting()]);
-    }
+    store = await openHalfDone(api, local);
   }
 
   const read = <Value>(selector: (state: object) => Value): Value => store.selectSignal(selector)();
@@ -127,7 +94,7 @@ describe('the open visit', () => {
   it('shows a fact at once, keeps it and delivers it', async () => {
     note('hum');
     expect(read(visitFeature.selectVisit).trail.at(-1)?.event.type).toBe('note-added');
-    await settled();
+    await settled(local);
     expect(api.stored.map((event) => event.type)).toEqual(['note-added']);
     expect(read(visitFeature.selectPending)).toEqual([]);
     expect(await local.waiting()).toEqual({});
@@ -136,13 +103,13 @@ describe('the open visit', () => {
   it('keeps facts in order without a server and delivers them when it is back', async () => {
     api.isUp = false;
     for (const text of ['one', 'two', 'three']) note(text);
-    await settled();
+    await settled(local);
     expect(read(syncFeature.selectIsServerReached)).toBeFalse();
     expect(await local.waiting()).toEqual({ [VISIT.id]: 3 });
     expect(read(syncFeature.selectWaitingInAll)).toBe(3);
     api.isUp = true;
     store.dispatch(SyncActions.deliveryRequested());
-    await settled();
+    await settled(local);
     expect(api.stored.map((event) => event.type === 'note-added' && event.text)).toEqual(['one', 'two', 'three']);
     expect(read(syncFeature.selectIsServerReached)).toBeTrue();
     expect(read(syncFeature.selectWaitingInAll)).toBe(0);
@@ -150,13 +117,13 @@ describe('the open visit', () => {
 
   it('opens from this device when the server does not answer', async () => {
     note('before the cellar');
-    await settled();
+    await settled(local);
     await local.close();
     const again = new LocalStore();
     await openWith(again);
     api.isUp = false;
     store.dispatch(VisitActions.openRequested({ id: VISIT.id }));
-    await settled();
+    await settled(local);
     expect(read(visitFeature.selectEvents).length).toBe(VISIT.events.length + 1);
   });
 
@@ -170,7 +137,7 @@ describe('the open visit', () => {
     await local.keepVisit(begun, true);
     expect(await local.waiting()).toEqual({ [id]: begun.events.length + 1 });
     store.dispatch(SyncActions.deliveryRequested());
-    await settled();
+    await settled(local);
     expect(api.begun).toEqual([id]);
     expect(api.stored.map((event) => event.id)).toEqual(begun.events.map((event) => event.id));
     expect(await local.waiting()).toEqual({});
@@ -179,13 +146,13 @@ describe('the open visit', () => {
   it('says what the server refuses, and goes on when something is logged again', async () => {
     api.refusal = new HttpErrorResponse({ status: 409, error: problem('a jumper is in') });
     store.dispatch(VisitActions.factRecorded({ body: { type: 'visit-closed' } }));
-    await settled();
+    await settled(local);
     expect(read(syncFeature.selectRefusals)[VISIT.id]).toEqual(
       jasmine.objectContaining({ kind: 'refused', detail: 'a jumper is in' }),
     );
     delete api.refusal;
     note('jumper out');
-    await settled();
+    await settled(local);
     expect(read(syncFeature.selectRefusals)).toEqual({});
     expect(api.stored.map((event) => event.type)).toEqual(['visit-closed', 'note-added']);
   });
@@ -199,7 +166,7 @@ describe('the open visit', () => {
       await local.close();
       await openWith(new FailingStore(new DOMException('no', name)));
       note('x');
-      await settled();
+      await settled(local);
       expect(read(syncFeature.selectStorageProblem)).toBe(problem);
       expect(api.stored.map((event) => event.type)).toEqual(['note-added']);
     });
@@ -209,7 +176,7 @@ describe('the open visit', () => {
     await local.close();
     await emptyBrowser();
     store.dispatch(SyncActions.storageFailed({ problem: 'cleared' }));
-    await settled();
+    await settled(local);
     expect((await local.visit(VISIT.id))?.events.length).toBe(VISIT.events.length);
   });
 
@@ -232,7 +199,7 @@ describe('the open visit', () => {
     );
     expect(notes.slice(-2)).toEqual(['theirs', 'mine']);
     expect(read(visitFeature.selectPulledSeq)).toBe(900);
-    await settled();
+    await settled(local);
   });
 
   it('stays where it stands when another device moves the chart, until it follows or logs something itself', async () => {
@@ -247,7 +214,7 @@ describe('the open visit', () => {
     expect(read(visitFeature.selectIsLeftBehind)).toBeFalse();
     note('mine');
     expect(read(visitFeature.selectPlace).step).toBe('fuse');
-    await settled();
+    await settled(local);
   });
 
   it('refuses to log into a visit that is not open', () => {
@@ -262,11 +229,6 @@ describe('the open visit', () => {
 /** Another id of the same form. */
 function flipped(id: string): string {
   return id.replace(/.$/, (last) => (last === 'f' ? 'e' : 'f')).replace('-8000-', '-8001-');
-}
-
-function emptyBrowser(): Promise<void> {
-  localStorage.clear();
-  return deleteDB('juxtameter');
 }
 
 describe('taking a visit up again', () => {

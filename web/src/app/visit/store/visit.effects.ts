@@ -76,14 +76,13 @@ function fetched(
   );
 }
 
-/** Not being able to open says as much about the server as not being able to deliver. */
+/** Not being able to open says as much about the server as a look that misses it. */
 export const noteMissingServer = createEffect(
-  (actions = inject(Actions), store = inject(Store)) =>
+  (actions = inject(Actions)) =>
     actions.pipe(
       ofType(VisitActions.openFailed),
       filter(({ problem }) => problem.kind === 'no-server'),
-      concatLatestFrom(() => store.select(visitFeature.selectId)),
-      map(([{ problem }, visit]) => SyncActions.deliveryFailed({ visit: visit ?? '', problem })),
+      map(() => SyncActions.serverMissed()),
     ),
   { functional: true },
 );
@@ -264,7 +263,8 @@ export const pullOthers = createEffect(
           ]),
           catchError((error: unknown) => {
             const problem = toApiProblem(error);
-            return problem.kind === 'no-server' ? of(SyncActions.deliveryFailed({ visit: id, problem })) : EMPTY;
+            // Nothing was to be delivered: when that is tried again is no matter of this.
+            return problem.kind === 'no-server' ? of(SyncActions.serverMissed()) : EMPTY;
           }),
         ),
       ),
