@@ -69,6 +69,9 @@ export interface FittedBefore {
 /** What happened at every unit so far, by unit, the oldest visit first. */
 export type History = Readonly<Record<string, readonly PastVisit[]>>;
 
+/** The same by site: every site that was asked for, those without any visit with nothing. */
+export type SiteHistories = Readonly<Record<string, History>>;
+
 /** What the list of visits shows without opening one. */
 export interface VisitSummary {
   readonly id: string;

@@ -84,14 +84,24 @@ export const API_ROUTES: readonly ApiRoute[] = [
   {
     method: 'get',
     path: '/visits',
-    summary: 'All visits, the newest first.',
-    gives: { words: 'What a list shows of each.' },
+    summary: 'Visits, the open ones first, in each part the one touched last first; a page at a time.',
+    query: [
+      { name: 'search', what: 'Words, each of which stands somewhere in what the list shows.' },
+      { name: 'after', what: '`next` of the page before.' },
+      { name: 'limit', what: 'Visits on a page, from 1 to 100; 40 where it is left out.' },
+      { name: 'ids', what: 'Instead of a page: the visits with these ids, divided by commas, those there are.' },
+    ],
+    gives: {
+      words:
+        '`visits`, what a list shows of each; `next` where more come; `found`, how many match, up to 1001; `untold`, how many are still read anew after an upgrade.',
+    },
   },
   {
     method: 'get',
     path: '/history',
-    summary: 'What happened at every unit so far.',
-    gives: { words: 'Past visits by unit, the oldest first.' },
+    summary: 'What happened so far at the units of some sites.',
+    query: [{ name: 'sites', what: 'Ids of 1 to 50 sites, divided by commas.' }],
+    gives: { words: 'Past visits by site and unit, the oldest first; every site that was asked for.' },
   },
   {
     method: 'post',

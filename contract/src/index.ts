@@ -1,4 +1,5 @@
 export * from './api';
+export * from './visit-page';
 export { isFreeUnit, isGeneral, isPinnedWith } from './kind-of-unit';
 export { visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';

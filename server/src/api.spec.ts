@@ -3,7 +3,7 @@ import { request as httpRequest } from 'node:http';
 import { v7 as uuid } from 'uuid';
 import type { EventBody, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
-import { discard, eventMaker, OPENING, testServer, type TestServer } from './testing/test-server';
+import { discard, eventMaker, OPENING, listed, testServer, type TestServer } from './testing/test-server';
 
 describe('the API', () => {
   let server: TestServer;
@@ -51,10 +51,7 @@ describe('the API', () => {
   it('lists the library and the visits', async () => {
     const library = await server.request('GET', '/api/library');
     expect((library.body['units'] as unknown as unknown[]).length).toBe(demo.sites.units.length);
-    const visits = (await server.request('GET', '/api/visits')).body as unknown as {
-      waitsFor: string;
-      closed: boolean;
-    }[];
+    const visits = await listed(server);
     expect(visits.some((visit) => visit.closed)).toBeTrue();
     expect(visits.some((visit) => visit.waitsFor === 'Volts across the float switch FS1')).toBeTrue();
   });
@@ -191,7 +188,7 @@ describe('the API', () => {
       events: [make({ type: 'connector-changed', connector: 'CB.X1', state: 'out' }), make({ type: 'visit-closed' })],
     });
     expect(closed.status).toBe(200);
-    const { body } = await server.request('GET', '/api/history');
+    const { body } = await server.request('GET', '/api/history?sites=fernhollow');
     expect(JSON.stringify(body)).toContain('Plug out: X1');
   });
 
@@ -323,7 +320,7 @@ describe('the API', () => {
   });
 
   it('exports the readings for a spreadsheet and the whole visit as it is', async () => {
-    const visits = (await server.request('GET', '/api/visits')).body as unknown as { id: string; unit: string }[];
+    const visits = await listed(server);
     const closed = visits.find((visit) => visit.unit === 'mist-line-1')?.id ?? '';
     const csv = await server.request('GET', `/api/visits/${closed}/readings.csv`);
     expect(csv.headers.get('content-disposition')).toContain('attachment');

@@ -26,8 +26,8 @@ describe('units and their history', () => {
   }
 
   async function historyOf(unit: string) {
-    const { body } = await server.request('GET', '/api/history');
-    return (body[unit] ?? []) as unknown as {
+    const { body } = await server.request('GET', '/api/history?sites=fernhollow');
+    return (body['fernhollow']?.[unit] ?? []) as unknown as {
       id: string;
       codes: { code: string; meaning?: string }[];
       fitted: { name: string }[];

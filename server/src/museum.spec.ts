@@ -7,7 +7,7 @@ import { replay, type FindingGrade } from '@juxtameter/core';
 import { visitContext, type VisitDocument } from '@juxtameter/contract';
 import { visitContract } from '@juxtameter/contract/check';
 import { archiveCommand } from './archive-command';
-import { discard, scratchFolder, testServer, type TestServer } from './testing/test-server';
+import { discard, listed, scratchFolder, testServer, type TestServer } from './testing/test-server';
 
 const MUSEUM = fileURLToPath(new URL('../museum/', import.meta.url));
 
@@ -40,7 +40,7 @@ interface Opened {
 async function opened(folder: string): Promise<Opened> {
   const server = await testServer(folder);
   try {
-    const list = (await server.request('GET', '/api/visits')).body as unknown as readonly { readonly id: string }[];
+    const list = await listed(server);
     const visits = await exported(server, list.map(({ id }) => id).sort());
     // How a document is hashed is the server's own matter.
     const library = (await server.request('GET', '/api/library')).text.replace(/"hash":"\w+"/g, '');

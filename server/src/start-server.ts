@@ -38,6 +38,9 @@ export interface StartOptions {
   readonly patience?: { readonly headersTimeout: number; readonly requestTimeout: number };
 }
 
+/** Milliseconds an idle connection is kept: longer than an open page is silent, so that it need not be made anew. */
+const KEPT_ALIVE = 65_000;
+
 /** Starts page and API on the data folder. @throws StartRefused with one sentence when it cannot. */
 export async function startServer({
   settings,
@@ -55,22 +58,27 @@ export async function startServer({
     const storage = await openStorage(settings, lock, longestJournal);
     const log = logger(settings.dataDir);
     storage.notices.forEach((notice) => log.warn(notice));
-    storage.onTrouble((error) =>
-      log.error({ error: describedError(error) }, 'something went wrong beside any request'),
-    );
+    const noteTrouble = (error: unknown): void =>
+      log.error({ error: describedError(error) }, 'something went wrong beside any request');
+    storage.onTrouble(noteTrouble);
     await storage.beginEra().catch((error: unknown) => {
       throw error instanceof RequestProblem ? new StartRefused(error.detail) : error;
     });
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
     if (demo) await seedWhenEmpty(demo, library, visits);
+    visits.tellAnew().catch(noteTrouble);
     const imports = new ImportStore(storage, library, visits);
     const app = createApp({ storage, library, visits, imports, logger: log, page });
     // Slow senders are cut off instead of holding a connection for ever.
-    const server = createServer({ ...patience, connectionsCheckingInterval: patience.headersTimeout / 4 }, app);
+    const server = createServer(
+      { ...patience, connectionsCheckingInterval: patience.headersTimeout / 4, keepAliveTimeout: KEPT_ALIVE },
+      app,
+    );
     try {
       await listen(server, settings);
     } catch (error) {
+      await visits.close();
       await storage.close();
       throw error;
     }
@@ -84,6 +92,7 @@ export async function startServer({
       async stop() {
         await closeServer(server);
         imports.close();
+        await visits.close();
         await storage.close();
         lock.release();
       },

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
-import { discard, eventMaker, testServer, type TestServer } from '../testing/test-server';
+import { discard, eventMaker, listed, testServer, type TestServer } from '../testing/test-server';
 
 describe('a visit and its life', () => {
   let server: TestServer;
@@ -28,8 +28,7 @@ describe('a visit and its life', () => {
   }
 
   async function summaryOf(visit: string): Promise<{ closed: boolean; waitsFor: string } | undefined> {
-    const { body } = await server.request('GET', '/api/visits');
-    return (body as unknown as { id: string; closed: boolean; waitsFor: string }[]).find(({ id }) => id === visit);
+    return (await listed(server)).find(({ id }) => id === visit);
   }
 
   it('is open again over a jumper another tablet had put in and tells of late', async () => {

@@ -48,7 +48,7 @@ describe('a full disk', () => {
       expect(refused.status).toBe(507);
       const said = (await refused.json()) as { detail: string };
       expect(said.detail).toContain('nothing was stored');
-      for (const path of ['/api/visits', `/api/visits/${visit}`, '/api/library', '/api/history'])
+      for (const path of ['/api/visits', `/api/visits/${visit}`, '/api/library', '/api/history?sites=fernhollow'])
         expect((await fetch(`${server.address}${path}`)).status)
           .withContext(path)
           .toBe(200);

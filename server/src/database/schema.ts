@@ -1,5 +1,18 @@
-import { sql } from 'drizzle-orm';
-import { bigint, index, integer, json, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  boolean,
+  customType,
+  index,
+  integer,
+  json,
+  pgSequence,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { MeterDocument, PastVisit, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit, VisitSummary } from '@juxtameter/contract';
 
@@ -42,6 +55,9 @@ export const meters = pgTable('meters', versioned<MeterDocument>(), (table) => [
   primaryKey({ columns: [table.id, table.version] }),
 ]);
 
+/** Ordered by its characters, whatever the language of the database. */
+const plainText = customType<{ data: string }>({ dataType: () => 'text COLLATE "C"' });
+
 /** A visit carries its unit with it, so it does not depend on one being on file. */
 export const visits = pgTable('visits', {
   id: uuid().primaryKey(),
@@ -51,7 +67,7 @@ export const visits = pgTable('visits', {
   createdAt: timestamp({ withTimezone: true, mode: 'string' }).notNull(),
 });
 
-/** The append-only log of all visits; nothing here is ever updated or deleted. `seq` is given by the one writer. */
+/** The append-only log of all visits; nothing here is ever updated or deleted. Within a visit `seq` grows as it is stored. */
 export const visitEvents = pgTable(
   'visit_events',
   {
@@ -68,6 +84,9 @@ export const visitEvents = pgTable(
   (table) => [unique().on(table.visit, table.device, table.deviceSeq), index().on(table.visit, table.seq)],
 );
 
+/** Gives the orders of events where several servers share one database; with the embedded one the only writer counts. */
+export const eventOrders = pgSequence('event_orders');
+
 /** One row: which journal this database belongs to, and how far it has followed it. */
 export const storageState = pgTable('storage_state', {
   id: integer().primaryKey(),
@@ -75,10 +94,7 @@ export const storageState = pgTable('storage_state', {
   appliedSeq: bigint({ mode: 'number' }).notNull(),
 });
 
-/**
- * What lists tell of each visit, folded from its log; it follows from the rest and can be made anew at any time. `logged`
- * counts what was stored in the visit, `told` how much of that is told: the two differ where it has to be told anew.
- */
+/** What lists tell of each visit, folded from its log; it follows from the rest and can be made anew at any time. */
 export const visitSummaries = pgTable(
   'visit_summaries',
   {
@@ -86,20 +102,34 @@ export const visitSummaries = pgTable(
       .primaryKey()
       .references(() => visits.id),
     unit: text().notNull(),
-    logged: bigint({ mode: 'number' }).notNull(),
-    told: bigint({ mode: 'number' }).notNull(),
+    site: text().notNull(),
     /** Of what is told; another one than the present has to be told anew. */
     version: text().notNull(),
+    /** What lists are ordered by and searched in; it follows from the summary. */
+    isOpen: boolean().notNull(),
+    lastAt: plainText().notNull(),
+    words: text().notNull(),
     summary: json().$type<VisitSummary>(),
     past: json().$type<PastVisit>(),
   },
   (table) => [
     index().on(table.unit),
-    index()
-      .on(table.visit)
-      .where(sql`told <> logged`),
+    index().on(table.site),
+    index().on(table.isOpen, table.lastAt, table.visit),
+    index().on(table.version),
   ],
 );
+
+/**
+ * Visits whose summary does not tell all of their log, each with the last order stored in it since; 0 where nothing was.
+ * A row goes when that very order has been told.
+ */
+export const untoldVisits = pgTable('untold_visits', {
+  visit: uuid()
+    .primaryKey()
+    .references(() => visits.id),
+  seq: bigint({ mode: 'number' }).notNull(),
+});
 
 /**
  * Stretches in which orders were given, one for every start. A store that was put back to an older copy goes on in an era

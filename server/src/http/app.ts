@@ -14,7 +14,7 @@ import { pageRoutes } from './page';
 import { pathPart } from './body';
 import { requestLog, UUID } from './request-log';
 import { sameSiteOnly, securityHeaders } from './security';
-import { visitRoutes } from './visit-routes';
+import { appendRoute, visitRoutes } from './visit-routes';
 
 export interface AppParts {
   readonly storage: Storage;
@@ -30,11 +30,15 @@ export interface AppParts {
 export function createApp({ storage, library, visits, imports, logger, page }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(marked(storage), securityHeaders(), sameSiteOnly(), compression());
+  // Answers of the API are not stored by anybody: nobody asks whether they changed. The page's files have their own.
+  app.disable('etag');
+  app.use(marked(storage), securityHeaders(), sameSiteOnly());
   app.use('/api', requestLog(logger), (_request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
+  app.use('/api', appendRoute(visits));
+  app.use(compression());
   // A visit that is begun or brought in carries its documents with it.
   app.use(['/api/visits', '/api/import'], atExactly(express.json({ limit: DOCUMENTS_LIMIT, strict: true })));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: true }));

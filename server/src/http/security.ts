@@ -1,30 +1,48 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { RequestHandler } from 'express';
 import helmet from 'helmet';
 import { RequestProblem } from '../request-problem';
 
 /** Headers for every answer. Scripts only from here; styles inline too, since the component library injects them. */
 export function securityHeaders(): RequestHandler {
-  return helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        fontSrc: ["'self'"],
-        connectSrc: ["'self'"],
-        workerSrc: ["'self'", 'blob:'],
-        objectSrc: ["'none'"],
-        baseUri: ["'self'"],
-        formAction: ["'self'"],
-        frameAncestors: ["'none'"],
+  const headers = headersOf(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
       },
-    },
-    // Loopback has no TLS to insist on.
-    strictTransportSecurity: false,
-    referrerPolicy: { policy: 'no-referrer' },
-  });
+      // Loopback has no TLS to insist on.
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+  return (_request, response, next) => {
+    for (const [name, value] of headers) response.setHeader(name, value);
+    next();
+  };
+}
+
+/** What a handler sets, which is the same for every request. */
+function headersOf(handler: ReturnType<typeof helmet>): ReadonlyMap<string, string> {
+  const headers = new Map<string, string>();
+  const response: Pick<ServerResponse, 'removeHeader'> & { setHeader(name: string, value: string): void } = {
+    setHeader: (name, value) => void headers.set(name, value),
+    removeHeader: () => undefined,
+  };
+  handler({} as IncomingMessage, response as ServerResponse, () => undefined);
+  return headers;
 }
 
 const LOOPBACK_NAMES: ReadonlySet<string> = new Set(['127.0.0.1', 'localhost', '[::1]']);

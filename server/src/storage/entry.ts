@@ -10,6 +10,7 @@ import {
   storageState,
   unitModels,
   units,
+  untoldVisits,
   visitEvents,
   visits,
   visitSummaries,
@@ -99,26 +100,47 @@ async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'eve
       await database.insert(visits).values(row).onConflictDoNothing();
       await database
         .insert(visitSummaries)
-        .values({ visit: id, unit: row.unit, logged: 0, told: -1, version: '' })
+        .values({
+          visit: id,
+          unit: row.unit,
+          site: pinned.site.id,
+          version: '',
+          isOpen: true,
+          lastAt: '',
+          words: '',
+        })
         .onConflictDoNothing();
+      await database.insert(untoldVisits).values({ visit: id, seq: 0 }).onConflictDoNothing();
     }
   }
 }
 
 /**
- * One statement for any number of events: with the embedded database every statement costs more than its rows do.
- * The rows travel as one JSON text; a `json` column takes its part of it as it is written, the order of keys included.
+ * One statement for any number of events: with the embedded database every statement costs more than its rows do. A
+ * single one goes through a function whose plans the database keeps; more travel as one JSON text, of which a `json`
+ * column takes its part as it is written, the order of keys included.
  */
 async function insertEvents(database: Database, events: readonly VisitEvent[], appliedSeq?: number): Promise<void> {
+  const rows = events.map(eventRow);
+  const [only] = rows;
+  if (only && rows.length === 1) return insertEvent(database, only, appliedSeq);
   const insertion = sql`insert into ${visitEvents} (seq, id, visit, device, device_seq, hash, document)
     select seq, id, visit, device, device_seq, hash, document
-    from json_to_recordset(${JSON.stringify(events.map(eventRow))}::json) as row (
+    from json_to_recordset(${JSON.stringify(rows)}::json) as row (
       seq bigint, id uuid, visit uuid, device uuid, device_seq integer, hash text, document json)`;
-  const untold = sql`update ${visitSummaries} set logged = logged + 1 where visit in (select visit from stored)`;
+  const untold = sql`insert into ${untoldVisits} (visit, seq) select visit, max(seq) from stored group by visit order by visit
+    on conflict (visit) do update set seq = excluded.seq`;
   await database.execute(
     appliedSeq === undefined
-      ? sql`with stored as (${insertion} returning visit) ${untold}`
-      : sql`with stored as (${insertion} returning visit), told as (${untold}) ${applied(appliedSeq)}`,
+      ? sql`with stored as (${insertion} returning visit, seq) ${untold}`
+      : sql`with stored as (${insertion} returning visit, seq), untold as (${untold}) ${applied(appliedSeq)}`,
+  );
+}
+
+async function insertEvent(database: Database, row: EventRow, appliedSeq: number | undefined): Promise<void> {
+  const { seq, id, visit, device, device_seq, hash, document } = row;
+  await database.execute(
+    sql`select append_event(${seq}, ${id}, ${visit}, ${device}, ${device_seq}, ${hash}, ${JSON.stringify(document)}, ${appliedSeq ?? null})`,
   );
 }
 
@@ -126,7 +148,17 @@ function applied(appliedSeq: number): SQL {
   return sql`update ${storageState} set applied_seq = ${appliedSeq} where id = ${STATE_ROW}`;
 }
 
-function eventRow({ seq, ...document }: VisitEvent): Record<string, unknown> {
+interface EventRow {
+  readonly seq: number;
+  readonly id: string;
+  readonly visit: string;
+  readonly device: string;
+  readonly device_seq: number;
+  readonly hash: string;
+  readonly document: Omit<VisitEvent, 'seq'>;
+}
+
+function eventRow({ seq, ...document }: VisitEvent): EventRow {
   const { id, visit, device, deviceSeq } = document;
   if (seq === undefined) throw new Error(`Event ${id} was given no order.`);
   return { seq, id, visit, device, device_seq: deviceSeq, hash: contentHash(document), document };

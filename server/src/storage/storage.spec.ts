@@ -13,7 +13,7 @@ import {
 import { join } from 'node:path';
 import { readDemo } from '@juxtameter/demo';
 import { v7 as uuid } from 'uuid';
-import { discard, eventMaker, OPENING, seededFolder, testServer } from '../testing/test-server';
+import { discard, eventMaker, listed, OPENING, seededFolder, testServer } from '../testing/test-server';
 import { killRound } from '../testing/kill-round';
 
 const journalOf = (folder: string): string => join(folder, 'journal.ndjson');
@@ -50,14 +50,14 @@ interface Found {
 async function whatIsThere(folder: string, visit: string): Promise<Found> {
   const server = await testServer(folder);
   const { body } = await server.request('GET', `/api/visits/${visit}`);
-  const all = await server.request('GET', '/api/visits');
+  const visits = (await listed(server)).length;
   const events = (body['events'] ?? []) as unknown as { text?: string; seq: number }[];
   await server.stop();
   return {
     notes: events.flatMap((event) => event.text ?? []),
     orders: events.map((event) => event.seq),
     notices: server.notices,
-    visits: (all.body as unknown as unknown[]).length,
+    visits,
   };
 }
 

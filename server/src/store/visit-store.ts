@@ -4,10 +4,12 @@ import {
   unitAsSeen,
   visitContext,
   type Acknowledged,
-  type History,
   type PinnedDocuments,
+  type SiteHistories,
   type StartVisit,
   type VisitDocument,
+  type VisitPage,
+  type VisitQuery,
   type VisitSummary,
 } from '@juxtameter/contract';
 import { lifeProblems, type FieldProblem } from '@juxtameter/contract/check';
@@ -148,9 +150,23 @@ export class VisitStore {
     return { entries, answer: { acknowledged, stored: ordered.length } };
   }
 
-  /** Every visit, the one touched last first. */
-  list(): Promise<readonly VisitSummary[]> {
-    return this.summaries.all();
+  /** A page of the list. @throws RequestProblem where the query is none. */
+  list(query: VisitQuery): Promise<VisitPage> {
+    return this.summaries.page(query);
+  }
+
+  /** What a list shows of these visits; those there are not are left out. */
+  summariesOf(ids: readonly string[]): Promise<readonly VisitSummary[]> {
+    return this.summaries.of(ids);
+  }
+
+  /** Tells anew what lists showed in another version of the product, beside whatever is asked for. */
+  tellAnew(): Promise<void> {
+    return this.summaries.tellAnew();
+  }
+
+  close(): Promise<void> {
+    return this.summaries.close();
   }
 
   /** Whether there is any. */
@@ -158,9 +174,9 @@ export class VisitStore {
     return (await this.database.select({ id: visits.id }).from(visits).limit(1)).length === 0;
   }
 
-  /** What happened at every unit, by unit, the oldest visit first. */
-  history(): Promise<History> {
-    return this.summaries.history();
+  /** What happened at the units of these sites, the oldest visit first. */
+  history(sites: readonly string[]): Promise<SiteHistories> {
+    return this.summaries.history(sites);
   }
 
   /** @throws RequestProblem where the events do not go on with the log, what is planned in the same group included. */

@@ -1,97 +1,185 @@
-import { setImmediate as turn } from 'node:timers/promises';
-import { and, asc, eq, ne, or, type SQL } from 'drizzle-orm';
+import { setImmediate as turn, setTimeout as wait } from 'node:timers/promises';
+import { and, desc, eq, gt, inArray, lt, or, sql, type SQL } from 'drizzle-orm';
 import { RULES_VERSION, type PastVisit } from '@juxtameter/core';
-import { pastVisitOf, visitSummary, type VisitSummary } from '@juxtameter/contract';
+import {
+  pastVisitOf,
+  summaryText,
+  type SiteHistories,
+  visitSummary,
+  type VisitPage,
+  type VisitQuery,
+  type VisitSummary,
+} from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
-import { visitSummaries } from '../database/schema';
+import { untoldVisits, visitSummaries } from '../database/schema';
 import { storedVisit } from '../storage/archive-writer';
 import { isOfTheDisk } from '../storage/disk-room';
 import type { Storage } from '../storage/storage';
+import { visitPage } from './visit-list';
 
 /** Raise it when what is told of a visit changes: those that were told before are told anew. */
-const SHAPE = 1;
+const SHAPE = 2;
 const VERSION = `${SHAPE}.${RULES_VERSION}`;
 
 /** Earlier visits of one unit that its history tells of. */
 const MOST_PAST = 100;
+/** Visits told anew for somebody who waits for a list: those touched last. More are told beside all requests. */
+const MOST_AT_ONCE = 50;
+/** Milliseconds between two visits that are told beside all requests. */
+const BREATH = 5;
 
 /**
- * What lists and histories tell of visits, kept beside them: whoever looks at a list replays no logs. The very statement
- * that stores an event counts it beside its visit; who asks next has it told anew. All of it follows from the
+ * What lists and histories tell of visits, kept beside them: whoever looks at a list replays no logs. The transaction
+ * that stores an event notes that its visit is untold; who asks next has it told anew. All of it follows from the
  * logs, so it is in no journal and in no archive.
  */
 export class VisitSummaries {
+  private isClosed = false;
+  private running: Promise<void> | undefined;
+
   constructor(private readonly storage: Pick<Storage, 'database' | 'isFull'>) {}
 
   private get database(): Database {
     return this.storage.database;
   }
 
-  /** Every visit, the one touched last first. */
-  async all(): Promise<readonly VisitSummary[]> {
-    const unstored = await this.refresh();
-    const rows = await this.database
-      .select({ visit: visitSummaries.visit, summary: visitSummaries.summary })
-      .from(visitSummaries);
-    return rows
-      .flatMap(({ visit, summary }) => unstored.get(visit)?.summary ?? summary ?? [])
-      .sort((a, b) => (a.lastAt < b.lastAt ? 1 : a.lastAt > b.lastAt ? -1 : 0));
+  /** Visits that are not told as they stand. */
+  async untold(): Promise<number> {
+    return this.database.$count(untoldVisits);
   }
 
-  /** What happened at every unit, by unit, the oldest visit first. */
-  async history(): Promise<Readonly<Record<string, readonly PastVisit[]>>> {
-    const unstored = await this.refresh();
+  /** A page of the list. @throws RequestProblem where the query is none. */
+  async page(query: VisitQuery): Promise<VisitPage> {
+    const unstored = summariesOf(await this.refresh(undefined, MOST_AT_ONCE));
+    return visitPage(this.database, query, unstored, Math.max(0, (await this.untold()) - unstored.size));
+  }
+
+  /** Those of these visits that there are. */
+  async of(ids: readonly string[]): Promise<readonly VisitSummary[]> {
+    const which = inArray(visitSummaries.visit, [...ids]);
+    const unstored = summariesOf(await this.refresh(which));
     const rows = await this.database
-      .select({ visit: visitSummaries.visit, unit: visitSummaries.unit, past: visitSummaries.past })
-      .from(visitSummaries);
-    const byUnit: Record<string, PastVisit[]> = {};
-    for (const { visit, unit, past: stored } of rows) {
-      const past = unstored.get(visit)?.past ?? stored;
-      if (past) (byUnit[unit] ??= []).push(past);
+      .select({ visit: visitSummaries.visit, summary: visitSummaries.summary })
+      .from(visitSummaries)
+      .where(which);
+    return rows.flatMap(({ visit, summary }) => unstored.get(visit) ?? summary ?? []);
+  }
+
+  /** What happened at the units of these sites, the oldest visit first. */
+  async history(sites: readonly string[]): Promise<SiteHistories> {
+    const bySite = new Map(sites.map((site) => [site, new Map<string, PastVisit[]>()]));
+    for (const { site, unit, past } of await this.past(inArray(visitSummaries.site, [...sites]))) {
+      const units = bySite.get(site);
+      units?.set(unit, [...(units.get(unit) ?? []), past]);
     }
-    return Object.fromEntries(Object.entries(byUnit).map(([unit, visits]) => [unit, inOrder(visits)]));
+    return Object.fromEntries(
+      [...bySite].map(([site, units]) => [
+        site,
+        Object.fromEntries([...units].map(([unit, visits]) => [unit, inOrder(visits)])),
+      ]),
+    );
   }
 
   /** What happened at one unit, the oldest visit first. */
   async pastOf(unit: string): Promise<readonly PastVisit[]> {
-    const unstored = await this.refresh(eq(visitSummaries.unit, unit));
-    const rows = await this.database
-      .select({ visit: visitSummaries.visit, past: visitSummaries.past })
-      .from(visitSummaries)
-      .where(eq(visitSummaries.unit, unit));
-    return inOrder(rows.flatMap(({ visit, past }) => unstored.get(visit)?.past ?? past ?? []));
+    return inOrder((await this.past(eq(visitSummaries.unit, unit))).map(({ past }) => past));
   }
 
   /**
-   * Tells anew what is told no more; requests are answered between two visits. Returns what could not be kept: a disk
-   * that takes nothing keeps nobody from reading.
+   * Tells anew what another version of the product told, one visit after the other, beside whatever is asked for. A disk
+   * that takes nothing ends it; the next start goes on.
    */
-  private async refresh(which?: SQL): Promise<ReadonlyMap<string, Told>> {
-    const untold = or(ne(visitSummaries.told, visitSummaries.logged), ne(visitSummaries.version, VERSION));
-    const rows = await this.database
-      .select({ visit: visitSummaries.visit, logged: visitSummaries.logged })
+  tellAnew(): Promise<void> {
+    this.running ??= this.tellAll().finally(() => (this.running = undefined));
+    return this.running;
+  }
+
+  /** Ends what goes on beside the requests. */
+  async close(): Promise<void> {
+    this.isClosed = true;
+    await this.running?.catch(() => undefined);
+  }
+
+  private async tellAll(): Promise<void> {
+    const isOther = or(lt(visitSummaries.version, VERSION), gt(visitSummaries.version, VERSION));
+    const others = this.database
+      .select({ visit: visitSummaries.visit, seq: sql<number>`0`.as('seq') })
       .from(visitSummaries)
-      .where(which ? and(untold, which) : untold)
-      .orderBy(asc(visitSummaries.visit));
+      .where(isOther);
+    await this.database.insert(untoldVisits).select(others).onConflictDoNothing();
+    while (!this.isClosed) {
+      const { told, unstored } = await this.refresh(isOther, 1);
+      if (unstored.size > 0 || told === 0) return;
+      await wait(BREATH);
+    }
+  }
+
+  private async past(which: SQL): Promise<readonly PastAt[]> {
+    const { unstored } = await this.refresh(which);
+    const rows = await this.database
+      .select({
+        visit: visitSummaries.visit,
+        site: visitSummaries.site,
+        unit: visitSummaries.unit,
+        past: visitSummaries.past,
+      })
+      .from(visitSummaries)
+      .where(which);
+    return rows.flatMap(({ visit, site, unit, past: stored }) => {
+      const past = unstored.get(visit)?.past ?? stored;
+      return past ? [{ site, unit, past }] : [];
+    });
+  }
+
+  /**
+   * Tells anew what is untold, the visits touched last first; requests are answered between two visits. A disk that
+   * takes nothing keeps nobody from reading.
+   */
+  private async refresh(which?: SQL, most = Number.MAX_SAFE_INTEGER): Promise<Refreshed> {
+    const rows = await this.database
+      .select({ visit: untoldVisits.visit, seq: untoldVisits.seq })
+      .from(untoldVisits)
+      .innerJoin(visitSummaries, eq(visitSummaries.visit, untoldVisits.visit))
+      .where(which)
+      .orderBy(desc(untoldVisits.seq), desc(untoldVisits.visit))
+      .limit(most);
     const unstored = new Map<string, Told>();
-    for (const { visit: id, logged } of rows) {
+    for (const { visit: id, seq } of rows) {
       const visit = await storedVisit(this.database, id);
       if (!visit) continue;
       const told = { summary: visitSummary(visit), past: pastVisitOf(visit) };
-      if (!(await this.kept(id, logged, told))) unstored.set(id, told);
+      if (!(await this.kept(id, seq, told))) unstored.set(id, told);
       await turn();
     }
-    return unstored;
+    return { told: rows.length, unstored };
   }
 
-  /** `logged` was read before the log: what is stored meanwhile makes the two differ again. */
-  private async kept(id: string, logged: number, told: Told): Promise<boolean> {
+  /**
+   * `seq` was read before the log. Where something was stored meanwhile, or somebody else told it, nothing happens: a
+   * summary is never put in the place of a newer one.
+   */
+  private async kept(id: string, seq: number, { summary, past }: Told): Promise<boolean> {
     if (this.storage.isFull) return false;
+    const row = {
+      summary,
+      past,
+      version: VERSION,
+      isOpen: !summary.closed,
+      lastAt: summary.lastAt,
+      words: summaryText(summary),
+    };
+    const isUntold = this.database.$with('told').as(
+      this.database
+        .delete(untoldVisits)
+        .where(and(eq(untoldVisits.visit, id), eq(untoldVisits.seq, seq)))
+        .returning({ visit: untoldVisits.visit }),
+    );
     try {
       await this.database
+        .with(isUntold)
         .update(visitSummaries)
-        .set({ ...told, version: VERSION, told: logged })
-        .where(eq(visitSummaries.visit, id));
+        .set(row)
+        .where(inArray(visitSummaries.visit, this.database.select({ visit: isUntold.visit }).from(isUntold)));
       return true;
     } catch (error) {
       if (!isOfTheDisk(error)) throw error;
@@ -104,6 +192,23 @@ export class VisitSummaries {
 interface Told {
   readonly summary: VisitSummary;
   readonly past: PastVisit;
+}
+
+interface PastAt {
+  readonly site: string;
+  readonly unit: string;
+  readonly past: PastVisit;
+}
+
+interface Refreshed {
+  /** Visits that were told anew. */
+  readonly told: number;
+  /** What of them could not be kept. */
+  readonly unstored: ReadonlyMap<string, Told>;
+}
+
+function summariesOf({ unstored }: Refreshed): ReadonlyMap<string, VisitSummary> {
+  return new Map([...unstored].map(([id, { summary }]) => [id, summary]));
 }
 
 function inOrder(visits: readonly PastVisit[]): readonly PastVisit[] {

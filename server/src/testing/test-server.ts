@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
+import type { VisitPage, VisitSummary } from '@juxtameter/contract';
 import { readDemo } from '@juxtameter/demo';
 import { startServer, type RunningServer, type StartOptions } from '../start-server';
 import { freshDatabaseUrl } from './postgres';
@@ -42,6 +43,12 @@ export interface TestServer extends RunningServer {
     body?: unknown,
     headers?: Record<string, string>,
   ): Promise<{ status: number; body: Answer; headers: Headers; text: string }>;
+}
+
+/** What a list shows of the visits touched last, a hundred at most. */
+export async function listed(server: TestServer): Promise<readonly VisitSummary[]> {
+  const { body } = await server.request('GET', '/api/visits?limit=100');
+  return (body as unknown as VisitPage).visits;
 }
 
 /** A JSON answer, looked into by the specs. */

@@ -2,13 +2,14 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   Acknowledged,
-  History,
   Library,
   Site,
+  SiteHistories,
   StartVisit,
   Unit,
   VisitDocument,
-  VisitSummary,
+  VisitPage,
+  VisitQuery,
 } from '@juxtameter/contract';
 import type { ImportRequest } from '@juxtameter/contract/check';
 import type { VisitEvent } from '@juxtameter/core';
@@ -28,8 +29,9 @@ export class Api {
     return this.http.get<Library>('/api/library');
   }
 
-  history(): Observable<History> {
-    return this.http.get<History>('/api/history');
+  /** What happened at the units of these sites. */
+  history(sites: readonly string[]): Observable<SiteHistories> {
+    return this.http.get<SiteHistories>('/api/history', { params: { sites: sites.join(',') } });
   }
 
   putSite(site: Site): Observable<Site> {
@@ -40,8 +42,14 @@ export class Api {
     return this.http.put<Unit>(`/api/units/${encodeURIComponent(unit.id)}`, unit);
   }
 
-  visits(): Observable<readonly VisitSummary[]> {
-    return this.http.get<readonly VisitSummary[]>('/api/visits');
+  /** A page of the list of visits. */
+  visits(query: VisitQuery): Observable<VisitPage> {
+    return this.http.get<VisitPage>('/api/visits', { params: { ...query } });
+  }
+
+  /** What the list shows of these visits, those the server has. */
+  visitsOf(ids: readonly string[]): Observable<VisitPage> {
+    return this.http.get<VisitPage>('/api/visits', { params: { ids: ids.join(',') } });
   }
 
   visit(id: string): Observable<VisitDocument> {

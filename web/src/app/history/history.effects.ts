@@ -1,17 +1,32 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import { catchError, concatMap, from, ignoreElements, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, filter, from, ignoreElements, map, mergeMap, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { LibraryActions } from '../library/library.actions';
 import { LocalStore } from '../local/local-store';
 import { HistoryActions } from './history.actions';
 
-/** With the library, so that it is on the tablet before the cellar. */
+/** So many sites are kept without being asked for. */
+const ALL_OF = 20;
+
+/**
+ * With the library, so that it is on the tablet before the cellar: of all sites where there are few, else of those that
+ * were worked at from this device.
+ */
 export const loadWithLibrary = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(LibraryActions.loaded),
-      map(() => HistoryActions.loadRequested()),
+      switchMap(({ library: { sites } }) =>
+        sites.length <= ALL_OF
+          ? of(sites.map(({ id }) => id))
+          : from(local.keptSites()).pipe(
+              catchError(() => of([])),
+              map((kept) => kept.filter((id) => sites.some((site) => site.id === id))),
+            ),
+      ),
+      filter((sites) => sites.length > 0),
+      map((sites) => HistoryActions.loadRequested({ sites })),
     ),
   { functional: true },
 );
@@ -21,14 +36,16 @@ export const loadHistory = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(HistoryActions.loadRequested),
-      switchMap(() =>
-        api.history().pipe(
-          map((history) => HistoryActions.loaded({ history, isFromTablet: false })),
+      mergeMap(({ sites }) =>
+        api.history(sites).pipe(
+          map((histories) => HistoryActions.loaded({ sites, histories, isFromTablet: false })),
           catchError(() =>
-            from(local.history()).pipe(
+            from(local.histories()).pipe(
               catchError(() => of(undefined)),
-              map((history) =>
-                history ? HistoryActions.loaded({ history, isFromTablet: true }) : HistoryActions.loadFailed(),
+              map((histories) =>
+                histories
+                  ? HistoryActions.loaded({ sites, histories, isFromTablet: true })
+                  : HistoryActions.loadFailed({ sites }),
               ),
             ),
           ),
@@ -42,14 +59,13 @@ export const keepHistory = createEffect(
   (actions = inject(Actions), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(HistoryActions.loaded),
-      concatMap(({ history, isFromTablet }) =>
-        isFromTablet
-          ? of()
-          : from(local.keepHistory(history)).pipe(
-              ignoreElements(),
-              // What cannot be kept is fetched again; the open visit says that the storage fails.
-              catchError(() => of()),
-            ),
+      filter(({ isFromTablet }) => !isFromTablet),
+      concatMap(({ histories }) =>
+        from(local.keepHistories(histories)).pipe(
+          ignoreElements(),
+          // What cannot be kept is fetched again; the open visit says that the storage fails.
+          catchError(() => of()),
+        ),
       ),
     ),
   { functional: true, dispatch: false },

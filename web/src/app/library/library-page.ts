@@ -51,7 +51,7 @@ export class LibraryPage {
   protected readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
   protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
   protected readonly isFromTablet = this.store.selectSignal(libraryFeature.selectIsFromTablet);
-  private readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
+  private readonly visits = this.store.selectSignal(visitsFeature.selectRecent);
   protected readonly words = problemWords;
   private readonly groups = computed(() => unitGroups(listedUnits(this.library(), this.visits() ?? []), this.search()));
   protected readonly units = computed(() => firstOf(this.groups(), this.drawn()));

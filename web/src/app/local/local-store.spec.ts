@@ -176,3 +176,46 @@ describe('what this device keeps', () => {
     expect(await local.missing(library)).toEqual([]);
   });
 });
+
+describe('what is kept of the history of sites', () => {
+  let local: LocalStore;
+
+  beforeEach(async () => {
+    localStorage.clear();
+    await deleteDB('juxtameter');
+    local = new LocalStore();
+  });
+
+  afterEach(() => local.close());
+
+  it('is that of the sites asked for last, however many there are', async () => {
+    expect(await local.histories()).toBeUndefined();
+    for (let site = 0; site < 50; site += 1) await local.keepHistories({ [`site-${site}`]: { unit: [] } });
+    await local.keepHistories({ 'site-25': { unit: [], other: [] } });
+    const kept = await local.keptSites();
+    expect(kept.length).toBe(30);
+    expect(kept.at(-1)).toBe('site-25');
+    expect(Object.keys((await local.histories()) ?? {}).sort()).toEqual([...kept].sort());
+    expect((await local.histories())?.['site-25']).toEqual({ unit: [], other: [] });
+  });
+
+  it('that an earlier page kept of all sites together is still read, by site', async () => {
+    await local.keepLibrary({
+      sites: [],
+      units: [
+        { id: 'u1', site: 'a', name: 'U1', unitModel: 'm' },
+        { id: 'u2', site: 'b', name: 'U2', unitModel: 'm' },
+      ],
+      unitModels: [],
+      procedures: [],
+      meters: [],
+    });
+    const past = [{ id: 'v1' }] as never;
+    const database = await openLocalDatabase({ onClosed: () => undefined, onLost: () => undefined });
+    await database.put('history', { u1: past } as never, 'history');
+    database.close();
+    expect(await local.histories()).toEqual({ a: { u1: past }, b: { u2: [] } });
+    await local.keepHistories({ a: { u1: [] } });
+    expect(await local.histories()).toEqual({ a: { u1: [] }, b: { u2: [] } });
+  });
+});

@@ -1,8 +1,9 @@
 import { Injectable } from '@angular/core';
-import type { History, KindDocuments, Library, PinnedDocuments, VisitDocument } from '@juxtameter/contract';
+import type { KindDocuments, Library, PinnedDocuments, SiteHistories, VisitDocument } from '@juxtameter/contract';
 import { isFreeUnit, isPinnedWith } from '@juxtameter/contract/first';
 import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
+import { keepHistories, keptHistories, keptSites } from './local-history';
 import { apartIn, giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
 import { writeAhead } from './write-ahead';
 
@@ -27,7 +28,6 @@ export interface MissingDocument {
 }
 
 const LIBRARY = 'library';
-const HISTORY = 'history';
 const ERAS = 'eras';
 
 /** What this browser keeps so that a visit opens, runs and ends with no server in reach. Throws what the browser's database throws. */
@@ -55,12 +55,19 @@ export class LocalStore {
     await (await this.database()).put('library', library, LIBRARY);
   }
 
-  async history(): Promise<History | undefined> {
-    return (await this.database()).get('history', HISTORY);
+  /** What happened at the units of every site that is kept; undefined where nothing is. */
+  async histories(): Promise<SiteHistories | undefined> {
+    return keptHistories(await this.database(), await this.library());
   }
 
-  async keepHistory(history: History): Promise<void> {
-    await (await this.database()).put('history', history, HISTORY);
+  /** Keeps what happened at some sites; those that were asked for longest ago make room. */
+  async keepHistories(histories: SiteHistories): Promise<void> {
+    await keepHistories(await this.database(), histories);
+  }
+
+  /** The sites whose history is kept, the one asked for last at the end. */
+  async keptSites(): Promise<readonly string[]> {
+    return keptSites(await this.database());
   }
 
   /** Documents of the library that are not kept as it lists them. */

@@ -22,6 +22,7 @@ import { Select } from '../kit/select';
 import { TextArea, TextField } from '../kit/text-field';
 import { PROVE_DEAD_PROCEDURE } from '@juxtameter/core';
 import { problemWords } from '../api/api-problem';
+import { HistoryActions } from '../history/history.actions';
 import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
 import { LibraryActions } from '../library/library.actions';
@@ -77,7 +78,7 @@ export class StartPage {
   protected readonly startProblem = this.store.selectSignal(startFeature.selectProblem);
   protected readonly isStarting = this.store.selectSignal(startFeature.selectIsStarting);
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
-  private readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
+  private readonly visits = this.store.selectSignal(visitsFeature.selectRecent);
   private readonly preferences = this.store.selectSignal(preferencesFeature.selectPreferencesState);
   protected readonly words = problemWords;
 
@@ -101,6 +102,7 @@ export class StartPage {
   /** Nothing is chosen by itself: the wrong machine is soon under the hands. */
   protected readonly unit = computed(() => this.draft().unit);
   protected readonly chosen = computed(() => this.units().find(({ id }) => id === this.unit()));
+  private readonly siteId = computed(() => this.chosen()?.site);
   /** The address names a unit that is not on file. */
   protected readonly isUnknown = computed(
     () => this.library() !== undefined && Boolean(this.unit()) && this.chosen() === undefined,
@@ -122,6 +124,11 @@ export class StartPage {
     effect(() => {
       const unit = this.at();
       if (unit !== undefined) untracked(() => this.change({ unit }));
+    });
+    // What is suspicious at the chosen unit, and what a visit to it begins with, follow from its earlier visits.
+    effect(() => {
+      const site = this.siteId();
+      if (site !== undefined) this.store.dispatch(HistoryActions.loadRequested({ sites: [site] }));
     });
     this.reload();
     if (!this.visits()) this.store.dispatch(VisitsActions.loadRequested());

@@ -33,13 +33,15 @@ export class UnitPage {
   private readonly library = this.store.selectSignal(libraryFeature.selectLibrary);
   protected readonly problem = this.store.selectSignal(libraryFeature.selectProblem);
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  private readonly histories = this.store.selectSignal(historyFeature.selectHistories);
   protected readonly isFromTablet = this.store.selectSignal(historyFeature.selectIsFromTablet);
   protected readonly isMissing = this.store.selectSignal(historyFeature.selectIsMissing);
   protected readonly hasLibrary = computed(() => this.library() !== undefined);
   protected readonly unit = computed(() => this.library()?.units.find(({ id }) => id === this.id()));
+  private readonly siteId = computed(() => this.unit()?.site);
   protected readonly site = computed(() => this.library()?.sites.find(({ id }) => id === this.unit()?.site));
   protected readonly model = computed(() => this.library()?.unitModels.find(({ id }) => id === this.unit()?.unitModel));
-  protected readonly hasHistory = computed(() => this.history() !== undefined);
+  protected readonly hasHistory = computed(() => Object.hasOwn(this.histories() ?? {}, this.siteId() ?? ''));
   protected readonly past = computed(() => this.history()?.[this.id()] ?? []);
   protected readonly suspicions = computed(() => {
     const unit = this.unit();
@@ -107,6 +109,10 @@ export class UnitPage {
   constructor() {
     this.reload();
     effect(() => {
+      const site = this.siteId();
+      if (site !== undefined) this.store.dispatch(HistoryActions.loadRequested({ sites: [site] }));
+    });
+    effect(() => {
       const unitModel = this.model()?.id;
       if (unitModel !== undefined) untracked(() => this.store.dispatch(KindActions.kindRequested({ unitModel })));
     });
@@ -114,7 +120,6 @@ export class UnitPage {
 
   protected reload(): void {
     this.store.dispatch(LibraryActions.loadRequested());
-    this.store.dispatch(HistoryActions.loadRequested());
   }
 }
 

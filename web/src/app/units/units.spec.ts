@@ -59,26 +59,42 @@ describe('the history of the units', () => {
     });
     return TestBed.runInInjectionContext(() =>
       firstValueFrom(
-        loadHistory(of(HistoryActions.loadRequested()) as never, api as Api, local as LocalStore) as Observable<Action>,
+        loadHistory(
+          of(HistoryActions.loadRequested({ sites: ['s'] })) as never,
+          api as Api,
+          local as LocalStore,
+        ) as Observable<Action>,
       ),
     );
   }
 
   it('comes from the server, else from the tablet, else is said to be missing', async () => {
     const none: Partial<Api> = { history: () => throwError(() => new Error('no server')) };
-    expect(await loaded({ history: () => of(HISTORY) }, {})).toEqual(
-      HistoryActions.loaded({ history: HISTORY, isFromTablet: false }),
+    expect(await loaded({ history: () => of({ s: HISTORY }) }, {})).toEqual(
+      HistoryActions.loaded({ sites: ['s'], histories: { s: HISTORY }, isFromTablet: false }),
     );
     TestBed.resetTestingModule();
-    expect(await loaded(none, { history: () => Promise.resolve(HISTORY) })).toEqual(
-      HistoryActions.loaded({ history: HISTORY, isFromTablet: true }),
+    expect(await loaded(none, { histories: () => Promise.resolve({ s: HISTORY }) })).toEqual(
+      HistoryActions.loaded({ sites: ['s'], histories: { s: HISTORY }, isFromTablet: true }),
     );
     TestBed.resetTestingModule();
-    const missing = await loaded(none, { history: () => Promise.reject(new Error('blocked')) });
-    expect(missing).toEqual(HistoryActions.loadFailed());
+    const missing = await loaded(none, { histories: () => Promise.reject(new Error('blocked')) });
+    expect(missing).toEqual(HistoryActions.loadFailed({ sites: ['s'] }));
     const state = historyFeature.reducer(undefined, missing as never);
     expect(state.isMissing).toBeTrue();
-    const known = historyFeature.reducer(state, HistoryActions.loaded({ history: HISTORY, isFromTablet: false }));
-    expect(historyFeature.reducer(known, HistoryActions.loadFailed()).history).toBe(HISTORY);
+    const told = HistoryActions.loaded({ sites: ['s'], histories: { s: HISTORY }, isFromTablet: false });
+    const known = historyFeature.reducer(state, told);
+    expect(historyFeature.reducer(known, HistoryActions.loadFailed({ sites: ['s'] })).histories).toEqual({
+      s: HISTORY,
+    });
+    expect(historyFeature.reducer(known, HistoryActions.loadFailed({ sites: ['s'] })).isMissing).toBeFalse();
+    // Of another site nothing is known: that it had no visits is not said.
+    expect(historyFeature.reducer(known, HistoryActions.loadFailed({ sites: ['other'] })).isMissing).toBeTrue();
+    const older = HistoryActions.loaded({ sites: ['other'], histories: { s: {} }, isFromTablet: true });
+    expect(historyFeature.reducer(known, older)).toEqual({
+      histories: { s: HISTORY },
+      isFromTablet: true,
+      isMissing: true,
+    });
   });
 });

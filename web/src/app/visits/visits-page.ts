@@ -34,6 +34,11 @@ export class VisitsPage {
   protected readonly openDrawn = this.store.selectSignal(visitsFeature.selectOpenDrawn);
   protected readonly closedDrawn = this.store.selectSignal(visitsFeature.selectClosedDrawn);
   private readonly scrolledTo = this.store.selectSignal(visitsFeature.selectScrolledTo);
+  protected readonly counts = this.store.selectSignal(visitsFeature.selectCounts);
+  protected readonly untold = this.store.selectSignal(visitsFeature.selectUntold);
+  protected readonly isSearching = this.store.selectSignal(visitsFeature.selectIsSearching);
+  protected readonly isFetchingMore = this.store.selectSignal(visitsFeature.selectIsFetchingMore);
+  private readonly next = this.store.selectSignal(visitsFeature.selectNext);
   protected readonly waiting = this.store.selectSignal(syncFeature.selectWaiting);
   protected readonly words = problemWords;
 
@@ -52,7 +57,8 @@ export class VisitsPage {
   }
 
   protected drawMore(): void {
-    if (this.openDrawn().length + this.closedDrawn().length < this.open().length + this.closed().length)
+    const isDrawn = this.openDrawn().length + this.closedDrawn().length === this.open().length + this.closed().length;
+    if (!isDrawn || (this.next() !== undefined && !this.isFetchingMore()))
       this.store.dispatch(VisitsActions.moreWanted());
   }
 

@@ -1,21 +1,30 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { VisitSummary } from '@juxtameter/contract';
+import type { VisitPage, VisitSummary } from '@juxtameter/contract';
 import type { ApiProblem } from '../api/api-problem';
 
 export const VisitsActions = createActionGroup({
   source: 'Visits',
   events: {
     'Load Requested': emptyProps(),
-    /** What is shown; what the server has of it. */
     Loaded: props<{
-      visits: readonly VisitSummary[];
+      /** What was searched for. */
+      search: string;
+      /** The first page of what the server has; without a server nothing. */
+      page: VisitPage;
+      /** Visits this device is ahead in, or has alone; without a server all it keeps. */
+      own: readonly VisitSummary[];
       isFromTablet: boolean;
+      /** What the server has of what is listed and of what is kept here. */
       stored: readonly VisitSummary[];
     }>(),
     'Load Failed': props<{ problem: ApiProblem }>(),
     'Search Changed': props<{ text: string }>(),
     /** Somebody came near the end of what is drawn. */
     'More Wanted': emptyProps(),
+    /** The page behind the one that `after` ended. */
+    'More Loaded': props<{ after: string; page: VisitPage }>(),
+    /** Asked for again by whoever comes near the end again. */
+    'More Failed': emptyProps(),
     /** The list is left: it is found again where it was. */
     Left: props<{ scrolledTo: number }>(),
   },

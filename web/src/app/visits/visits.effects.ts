@@ -1,44 +1,125 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
-import type { VisitSummary } from '@juxtameter/contract';
-import { catchError, concatMap, forkJoin, from, ignoreElements, mergeMap, of, switchMap } from 'rxjs';
+import { concatLatestFrom } from '@ngrx/operators';
+import { Store } from '@ngrx/store';
+import type { VisitDocument, VisitPage, VisitSummary } from '@juxtameter/contract';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  exhaustMap,
+  filter,
+  forkJoin,
+  from,
+  ignoreElements,
+  map,
+  merge,
+  mergeMap,
+  of,
+  switchMap,
+  takeUntil,
+  type Observable,
+} from 'rxjs';
+import { MOST_IDS } from '@juxtameter/contract/first';
 import { Api } from '../api/api';
 import { toApiProblem } from '../api/api-problem';
 import { nobody } from '../api/our-answers';
 import { LocalStore, type LocalVisit } from '../local/local-store';
 import { SyncActions } from '../sync/sync.actions';
-import { isAhead, outdated } from './outdated';
+import { isAhead, openKept, outdated } from './outdated';
 import { VisitsActions } from './visits.actions';
+import { visitsFeature } from './visits.reducer';
+
+/** Milliseconds after the last letter before the server is asked. */
+const TYPED = 250;
+/** On the first page; further ones are asked for as somebody comes near their place. */
+const FIRST_PAGE = 100;
+
+const NO_PAGE: VisitPage = { visits: [], untold: 0 };
 
 /** The server's visits, with what this device is ahead in; without a server what this device keeps. */
 export const loadVisits = createEffect(
-  (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
-    actions.pipe(
-      ofType(VisitsActions.loadRequested, SyncActions.ordersTakenBack, SyncActions.setApart, SyncActions.givenApart),
-      switchMap(() => from(local.visits()).pipe(catchError(() => of([])))),
-      switchMap((kept) =>
-        api.visits().pipe(
-          concatMap(async (stored) => {
-            if (!Array.isArray(stored)) throw nobody('/api/visits');
-            const listed = new Set(stored.map(({ id }) => id));
-            // What this device has and the server does not list is shown as well: absence deletes nothing.
-            const visits = await merged(
-              stored,
-              kept.filter((visit) => isAhead(visit) || !listed.has(visit.id)),
-            );
-            return VisitsActions.loaded({ visits, isFromTablet: false, stored });
-          }),
-          catchError(async (error: unknown) => {
-            const problem = toApiProblem(error);
-            return problem.kind === 'no-server' && kept.length > 0
-              ? VisitsActions.loaded({
-                  visits: await merged([], kept),
-                  isFromTablet: true,
-                  stored: [],
-                })
-              : VisitsActions.loadFailed({ problem });
-          }),
+  (actions = inject(Actions), api = inject(Api), local = inject(LocalStore), store = inject(Store)) =>
+    merge(
+      actions.pipe(
+        ofType(VisitsActions.loadRequested, SyncActions.ordersTakenBack, SyncActions.setApart, SyncActions.givenApart),
+      ),
+      actions.pipe(ofType(VisitsActions.searchChanged), debounceTime(TYPED)),
+    ).pipe(
+      concatLatestFrom(() => store.select(visitsFeature.selectSearch)),
+      switchMap(([, search]) =>
+        from(local.visits()).pipe(
+          catchError(() => of([])),
+          switchMap((kept) =>
+            listed(api, search, kept).pipe(
+              concatMap(async ({ page, stored }) => {
+                const known = new Set(stored.map(({ id }) => id));
+                // What this device has and the server does not know is shown as well: absence deletes nothing.
+                const own = await summariesOf(kept.filter((visit) => isAhead(visit) || !known.has(visit.id)));
+                return VisitsActions.loaded({ search, page, own, isFromTablet: false, stored });
+              }),
+              catchError(async (error: unknown) => {
+                const problem = toApiProblem(error);
+                return problem.kind === 'no-server' && kept.length > 0
+                  ? VisitsActions.loaded({
+                      search,
+                      page: NO_PAGE,
+                      own: await summariesOf(kept),
+                      isFromTablet: true,
+                      stored: [],
+                    })
+                  : VisitsActions.loadFailed({ problem });
+              }),
+            ),
+          ),
         ),
+      ),
+    ),
+  { functional: true },
+);
+
+/** The first page, and what the server has of the visits kept here that are not on it. */
+function listed(
+  api: Api,
+  search: string,
+  kept: readonly LocalVisit[],
+): Observable<{ readonly page: VisitPage; readonly stored: readonly VisitSummary[] }> {
+  return api.visits({ ...(search === '' ? {} : { search }), limit: FIRST_PAGE }).pipe(
+    map(asPage),
+    switchMap((page) => {
+      const shown = new Set(page.visits.map(({ id }) => id));
+      const others = kept.map(({ id }) => id).filter((id) => !shown.has(id));
+      if (others.length === 0) return of({ page, stored: page.visits });
+      const parts = Array.from({ length: Math.ceil(others.length / MOST_IDS) }, (_, part) =>
+        api.visitsOf(others.slice(part * MOST_IDS, (part + 1) * MOST_IDS)).pipe(map(asPage)),
+      );
+      return forkJoin(parts).pipe(
+        map((pages) => ({ page, stored: [...page.visits, ...pages.flatMap(({ visits }) => visits)] })),
+      );
+    }),
+  );
+}
+
+function asPage(page: VisitPage | null): VisitPage {
+  if (page && Array.isArray(page.visits)) return page;
+  throw nobody('/api/visits');
+}
+
+/** Further down the list. */
+export const loadMore = createEffect(
+  (actions = inject(Actions), api = inject(Api), store = inject(Store)) =>
+    actions.pipe(
+      ofType(VisitsActions.moreWanted),
+      concatLatestFrom(() => [store.select(visitsFeature.selectNext), store.select(visitsFeature.selectSearch)]),
+      exhaustMap(([, after, search]) =>
+        after === undefined
+          ? of()
+          : api.visits({ ...(search === '' ? {} : { search }), after }).pipe(
+              map((page) => VisitsActions.moreLoaded({ after, page: asPage(page) })),
+              catchError(() => of(VisitsActions.moreFailed())),
+              // What comes behind belongs to a list that is not shown any more.
+              takeUntil(actions.pipe(ofType(VisitsActions.searchChanged, VisitsActions.loaded))),
+            ),
       ),
     ),
   { functional: true },
@@ -54,11 +135,14 @@ export const keepOpenVisits = createEffect(
         return forkJoin([local.visits(), local.waiting()]).pipe(
           concatMap(async ([kept, waiting]) => {
             await local.forget(outdated(stored, kept, waiting));
-            const counts = new Map(kept.map((visit) => [visit.id, visit.events.length]));
-            return stored.filter((visit) => !visit.closed && counts.get(visit.id) !== visit.events);
+            const byId = new Map(kept.map((visit) => [visit.id, visit]));
+            return openKept(stored).flatMap(({ id, events }) => {
+              const known = byId.get(id);
+              return known?.events.length === events ? [] : [{ id, known, events }];
+            });
           }),
           mergeMap((stale) => stale),
-          concatMap(({ id }) => api.visit(id)),
+          concatMap((stale) => broughtUp(api, stale)),
           concatMap((visit) => local.keepVisit(visit)),
           ignoreElements(),
           // Kept next time; an open visit reports a storage that fails by itself.
@@ -69,21 +153,44 @@ export const keepOpenVisits = createEffect(
   { functional: true, dispatch: false },
 );
 
+interface StaleVisit {
+  readonly id: string;
+  readonly known: LocalVisit | undefined;
+  /** How many the server has. */
+  readonly events: number;
+}
+
+/** Of a visit that is kept only what is new, where that makes it whole: others may have logged between one's own. */
+function broughtUp(
+  api: Api,
+  { id, known, events: wanted }: StaleVisit,
+): Observable<Pick<VisitDocument, 'id' | 'pinned' | 'events'>> {
+  // What is kept stands in the server's order, and what waits behind it.
+  const ordered = known?.events.filter(({ seq }) => seq !== undefined) ?? [];
+  const last = ordered.at(-1)?.seq;
+  if (!known || last === undefined) return api.visit(id);
+  return api
+    .eventsAfter(id, last)
+    .pipe(
+      switchMap(({ events }) =>
+        ordered.length + events.length >= wanted ? of({ id, pinned: known.pinned, events }) : api.visit(id),
+      ),
+    );
+}
+
 export const noteAnswer = createEffect(
   (actions = inject(Actions)) =>
     actions.pipe(
       ofType(VisitsActions.loaded),
-      mergeMap(({ isFromTablet }) => (isFromTablet ? [] : [SyncActions.serverAnswered()])),
+      filter(({ isFromTablet }) => !isFromTablet),
+      map(() => SyncActions.serverAnswered()),
     ),
   { functional: true },
 );
 
-/** The one touched last first. */
-async function merged(stored: readonly VisitSummary[], kept: readonly LocalVisit[]): Promise<readonly VisitSummary[]> {
-  const byId = new Map(stored.map((visit) => [visit.id, visit]));
-  if (kept.length > 0) {
-    const { keptSummaries } = await import('./kept-summaries');
-    for (const visit of keptSummaries(kept)) byId.set(visit.id, visit);
-  }
-  return [...byId.values()].sort((a, b) => b.lastAt.localeCompare(a.lastAt));
+/** The one touched last first. Loaded when there is one: it needs the whole core. */
+async function summariesOf(kept: readonly LocalVisit[]): Promise<readonly VisitSummary[]> {
+  if (kept.length === 0) return [];
+  const { keptSummaries } = await import('./kept-summaries');
+  return keptSummaries(kept);
 }

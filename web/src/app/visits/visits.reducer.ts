@@ -1,13 +1,29 @@
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import type { VisitSummary } from '@juxtameter/contract';
+import type { VisitPage, VisitSummary } from '@juxtameter/contract';
+import { MOST_COUNTED, searchWords, summaryText } from '@juxtameter/contract/first';
 import type { ApiProblem } from '../api/api-problem';
-import { hasWords } from '../shell/has-words';
 import { VisitsActions } from './visits.actions';
 
 export interface VisitsState {
-  readonly visits: readonly VisitSummary[] | undefined;
+  /** What came of the server's list so far, page behind page; undefined before the first. */
+  readonly listed: readonly VisitSummary[] | undefined;
+  /** Visits this device is ahead in, or has alone. */
+  readonly own: readonly VisitSummary[];
+  /** Asks for what comes behind. */
+  readonly next: string | undefined;
+  /** How many the server counts that match. */
+  readonly found: VisitPage['found'];
+  /** Visits the server still reads anew after an upgrade. */
+  readonly untold: number;
+  /** The first page of all visits, whatever is searched for. */
+  readonly recent: readonly VisitSummary[] | undefined;
   readonly problem: ApiProblem | undefined;
   readonly search: string;
+  /** What is shown was found among what was here; the server has not answered yet. */
+  readonly isSearching: boolean;
+  readonly isFetchingMore: boolean;
+  /** What is listed came of another search. */
+  readonly isStale: boolean;
   /** As this device keeps them: there was no server in reach. */
   readonly isFromTablet: boolean;
   /** How many of those that are found are drawn. */
@@ -20,9 +36,17 @@ export interface VisitsState {
 const DRAWN = 40;
 
 const initial: VisitsState = {
-  visits: undefined,
+  listed: undefined,
+  own: [],
+  next: undefined,
+  found: undefined,
+  untold: 0,
+  recent: undefined,
   problem: undefined,
   search: '',
+  isSearching: false,
+  isFetchingMore: false,
+  isStale: false,
   isFromTablet: false,
   drawn: DRAWN,
   scrolledTo: 0,
@@ -34,24 +58,57 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, (state, { visits, isFromTablet }) => ({
+    on(VisitsActions.loaded, (state, { search, page, own, isFromTablet }) =>
+      // Somebody types on: the answer to the last word comes.
+      search === state.search
+        ? {
+            ...state,
+            ...wentOn(state, page),
+            own,
+            found: page.found,
+            untold: page.untold,
+            recent: search === '' ? merged(page.visits, own) : state.recent,
+            isFromTablet,
+            isSearching: false,
+            isFetchingMore: false,
+            problem: undefined,
+          }
+        : state,
+    ),
+    on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem, isSearching: false })),
+    on(VisitsActions.searchChanged, (state, { text }) => ({
       ...state,
-      visits,
-      isFromTablet,
-      problem: undefined,
+      search: text,
+      isSearching: true,
+      isFetchingMore: false,
+      isStale: true,
+      next: undefined,
+      found: undefined,
+      drawn: DRAWN,
+      scrolledTo: 0,
     })),
-    on(VisitsActions.loadFailed, (state, { problem }) => ({ ...state, problem })),
-    on(VisitsActions.searchChanged, (state, { text }) => ({ ...state, search: text, drawn: DRAWN, scrolledTo: 0 })),
-    on(VisitsActions.moreWanted, (state) => ({ ...state, drawn: state.drawn + DRAWN })),
+    on(VisitsActions.moreWanted, (state) => ({
+      ...state,
+      drawn: state.drawn + DRAWN,
+      isFetchingMore: state.next !== undefined,
+    })),
+    on(VisitsActions.moreLoaded, (state, { after, page }) =>
+      after === state.next
+        ? { ...state, listed: [...(state.listed ?? []), ...page.visits], next: page.next, isFetchingMore: false }
+        : state,
+    ),
+    on(VisitsActions.moreFailed, (state) => ({ ...state, isFetchingMore: false })),
     on(VisitsActions.left, (state, { scrolledTo }) => ({ ...state, scrolledTo })),
   ),
-  extraSelectors: ({ selectVisits, selectSearch, selectDrawn }) => {
+  extraSelectors: ({ selectListed, selectOwn, selectSearch, selectDrawn, selectNext, selectFound: selectCounted }) => {
+    const selectVisits = createSelector(selectListed, selectOwn, (listed, own) => listed && merged(listed, own));
     const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) =>
       visits.filter((visit) => matches(visit, search)),
     );
     const selectOpenFound = createSelector(selectFound, (found) => found.filter((visit) => !visit.closed));
     const selectClosedFound = createSelector(selectFound, (found) => found.filter((visit) => visit.closed));
     return {
+      selectVisits,
       selectOpenFound,
       selectClosedFound,
       /** The open ones come first; both together are as many as are drawn. */
@@ -59,14 +116,42 @@ export const visitsFeature = createFeature({
       selectClosedDrawn: createSelector(selectOpenFound, selectClosedFound, selectDrawn, (open, closed, drawn) =>
         closed.slice(0, Math.max(0, drawn - open.length)),
       ),
+      /** How many there are, for the headings: counted here once all of them came, else as the server counts. */
+      selectCounts: createSelector(
+        selectOpenFound,
+        selectClosedFound,
+        selectNext,
+        selectCounted,
+        (open, closed, next, counted) => ({
+          open: countWords(next === undefined ? open.length : Math.max(open.length, counted?.open ?? 0)),
+          closed: countWords(next === undefined ? closed.length : Math.max(closed.length, counted?.closed ?? 0)),
+        }),
+      ),
     };
   },
 });
 
+/** The same list anew: pages that came behind the first stay, so that it is found where it was left. */
+function wentOn(state: VisitsState, page: VisitPage): Pick<VisitsState, 'listed' | 'next' | 'isStale'> {
+  const before = state.isStale ? [] : (state.listed ?? []);
+  if (page.next === undefined || before.length <= page.visits.length)
+    return { listed: page.visits, next: page.next, isStale: false };
+  const anew = new Set(page.visits.map(({ id }) => id));
+  return { listed: [...page.visits, ...before.filter(({ id }) => !anew.has(id))], next: state.next, isStale: false };
+}
+
 /** Every word searched for stands somewhere in what the list shows. */
 export function matches(visit: VisitSummary, search: string): boolean {
-  return hasWords(
-    [visit.unitName, visit.siteName, visit.complaint, visit.waitsFor, ...visit.findings].join(' '),
-    search,
-  );
+  const text = summaryText(visit);
+  return searchWords(search).every((word) => text.includes(word));
+}
+
+/** What this device has of a visit is newer than what the server lists; the one touched last first. */
+function merged(listed: readonly VisitSummary[], own: readonly VisitSummary[]): readonly VisitSummary[] {
+  const byId = new Map([...listed, ...own].map((visit) => [visit.id, visit]));
+  return [...byId.values()].sort((a, b) => b.lastAt.localeCompare(a.lastAt));
+}
+
+function countWords(count: number): string {
+  return count > MOST_COUNTED ? `more than ${MOST_COUNTED.toLocaleString('en-GB')}` : `${count}`;
 }

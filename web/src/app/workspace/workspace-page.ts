@@ -207,6 +207,7 @@ export class WorkspacePage {
     return id === undefined ? 'no meter chosen' : `meter: ${this.context()?.meters[id]?.name ?? id}`;
   });
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
+  private readonly siteId = computed(() => this.pinned()?.site.id);
   protected readonly hazards = computed(() => {
     const earlier = (this.history()?.[this.pinned()?.unit.id ?? ''] ?? []).filter(({ id }) => id !== this.id());
     return hazardsHere(this.context(), this.visit(), this.pinned()?.unit.hazards, earlier);
@@ -218,7 +219,10 @@ export class WorkspacePage {
     effect(() => {
       this.store.dispatch(VisitActions.openRequested({ id: this.id() }));
     });
-    this.store.dispatch(HistoryActions.loadRequested());
+    effect(() => {
+      const site = this.siteId();
+      if (site !== undefined) this.store.dispatch(HistoryActions.loadRequested({ sites: [site] }));
+    });
     effect(() => {
       const [expects, measured] = [this.expects(), MEASUREMENT_FUNCTIONS.find((each) => each === this.measure())];
       if (expects === undefined || measured === undefined || !this.context()) return;

@@ -1,0 +1,117 @@
+import { setImmediate as turn } from 'node:timers/promises';
+import { LONGEST_PAGE, searchWords, summaryText, type VisitPage, type VisitSummary } from '@juxtameter/contract';
+import { seeded } from '../testing/mutate';
+import { fillFolder } from '../testing/plausible-visits';
+import { discard, seededFolder, testServer, type TestServer } from '../testing/test-server';
+
+describe('the list of visits', () => {
+  let server: TestServer;
+  let all: readonly VisitSummary[];
+
+  beforeAll(async () => {
+    const folder = await seededFolder();
+    await fillFolder(folder, 60);
+    server = await testServer(folder);
+    while ((await page({})).untold > 0) await turn();
+    all = await pages('', LONGEST_PAGE);
+  }, 120_000);
+
+  afterAll(async () => {
+    await server.stop();
+    discard(server.folder);
+  });
+
+  async function page(query: Record<string, string>): Promise<VisitPage> {
+    const { status, body } = await server.request('GET', `/api/visits?${new URLSearchParams(query).toString()}`);
+    expect(status).toBe(200);
+    return body as unknown as VisitPage;
+  }
+
+  /** Every page behind the other. */
+  async function pages(search: string, limit: number): Promise<readonly VisitSummary[]> {
+    const found: VisitSummary[] = [];
+    let after: string | undefined;
+    do {
+      const { visits, next } = await page({ search, limit: `${limit}`, ...(after === undefined ? {} : { after }) });
+      expect(visits.length).toBeLessThanOrEqual(limit);
+      found.push(...visits);
+      after = next;
+    } while (after !== undefined);
+    return found;
+  }
+
+  it('in pages of any length is the same list: the open ones first, in each part the one touched last first', async () => {
+    expect(all.length).toBeGreaterThan(70);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    const ordered = [...all].sort((a, b) =>
+      a.closed !== b.closed ? Number(a.closed) - Number(b.closed) : b.lastAt.localeCompare(a.lastAt),
+    );
+    expect(all.map(({ closed, lastAt }) => ({ closed, lastAt }))).toEqual(
+      ordered.map(({ closed, lastAt }) => ({ closed, lastAt })),
+    );
+    for (const limit of [1, 7, 40])
+      expect(await pages('', limit))
+        .withContext(`${limit}`)
+        .toEqual(all);
+  });
+
+  it('finds exactly the visits in which every word stands, signs that mean something to a database included', async () => {
+    const words = all.flatMap((summary) => summaryText(summary).split(/\s+/));
+    const random = seeded(7);
+    const searches = [
+      ...Array.from({ length: 40 }, () => {
+        const chosen = words[Math.floor(random() * words.length)] ?? '';
+        const from = Math.floor(random() * chosen.length);
+        const part = chosen.slice(from, from + 1 + Math.floor(random() * 6));
+        return random() < 0.5 ? part.toUpperCase() : `${part}  ${words[Math.floor(random() * words.length)]}`;
+      }),
+      '%',
+      '_',
+      '\\',
+      "o'clock",
+      '100%',
+      'MIST  line',
+      'no such words',
+    ];
+    for (const search of searches) {
+      const expected = all.filter((summary) =>
+        searchWords(search).every((word) => summaryText(summary).includes(word)),
+      );
+      expect(await pages(search, 30))
+        .withContext(search)
+        .toEqual(expected);
+      const { found } = await page({ search, limit: '1' });
+      expect(found).toEqual({
+        open: expected.filter(({ closed }) => !closed).length,
+        closed: expected.filter(({ closed }) => closed).length,
+      });
+    }
+  });
+
+  it('gives visits by their ids, those there are', async () => {
+    const asked = [all[3], all[40]].flatMap((each) => each?.id ?? []);
+    const { visits } = await page({ ids: [...asked, '01a20cc0-0000-7000-8000-00000000beef'].join(',') });
+    expect([...visits].sort(byId)).toEqual(all.filter(({ id }) => asked.includes(id)).sort(byId));
+  });
+
+  it('says what it takes', async () => {
+    for (const query of [
+      'limit=0',
+      `limit=${LONGEST_PAGE + 1}`,
+      'limit=many',
+      'after=2026',
+      "after=open~2026~'; drop table visits",
+      `search=${'x'.repeat(300)}`,
+      'ids=1,2',
+    ]) {
+      const { status, body } = await server.request('GET', `/api/visits?${query}`);
+      expect(status).withContext(query).toBe(422);
+      expect(JSON.stringify(body)).withContext(query).toContain('must be');
+    }
+    expect((await server.request('GET', '/api/history')).status).toBe(422);
+  });
+});
+
+function byId(a: VisitSummary, b: VisitSummary): number {
+  return a.id.localeCompare(b.id);
+}
