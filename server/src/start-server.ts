@@ -10,7 +10,7 @@ import { RequestProblem } from './request-problem';
 import { seedWhenEmpty } from './seed';
 import { StartRefused, type Settings } from './settings';
 import { isOfTheDisk } from './storage/disk-room';
-import { removeDrafts, Storage } from './storage/storage';
+import { removeDrafts, Storage, type StorageOptions } from './storage/storage';
 import { LibraryStore } from './store/library-store';
 import { VisitStore } from './store/visit-store';
 
@@ -32,8 +32,7 @@ export interface StartOptions {
   /** Told when another server has taken the folder over: this one stores nothing any more. */
   readonly onLost?: () => void;
   readonly lockOptions?: LockOptions;
-  /** Bytes of the journal beyond which it is replaced by a dump. */
-  readonly longestJournal?: number;
+  readonly storageOptions?: StorageOptions;
   /** Milliseconds a sender may take for its headers and for the whole request. */
   readonly patience?: { readonly headersTimeout: number; readonly requestTimeout: number };
 }
@@ -49,13 +48,13 @@ export async function startServer({
   logger = () => pino({ level: 'silent' }),
   onLost,
   lockOptions = {},
-  longestJournal,
+  storageOptions,
   patience = { headersTimeout: 10_000, requestTimeout: 30_000 },
 }: StartOptions): Promise<RunningServer> {
   const lock = await lockFolder(settings.dataDir, { ...(onLost ? { onLost } : {}), ...lockOptions });
   try {
     await removeDrafts(settings.dataDir);
-    const storage = await openStorage(settings, lock, longestJournal);
+    const storage = await openStorage(settings, lock, storageOptions);
     const log = logger(settings.dataDir);
     storage.notices.forEach((notice) => log.warn(notice));
     const noteTrouble = (error: unknown): void =>
@@ -86,6 +85,7 @@ export async function startServer({
     const host = settings.host.includes(':') ? `[${settings.host}]` : settings.host;
     const address = `http://${host}:${port}`;
     lock.publish(address);
+    storage.checkOn();
     return {
       address,
       notices: storage.notices,
@@ -103,9 +103,13 @@ export async function startServer({
   }
 }
 
-async function openStorage({ dataDir, databaseUrl }: Settings, lock: FolderLock, longest?: number): Promise<Storage> {
+async function openStorage(
+  { dataDir, databaseUrl }: Settings,
+  lock: FolderLock,
+  options: StorageOptions = {},
+): Promise<Storage> {
   try {
-    return await (databaseUrl === undefined ? Storage.embedded(dataDir, lock, longest) : Storage.server(databaseUrl));
+    return await (databaseUrl === undefined ? Storage.embedded(dataDir, lock, options) : Storage.server(databaseUrl));
   } catch (error) {
     if (error instanceof StartRefused || !isOfTheDisk(error)) throw error;
     throw new StartRefused(

@@ -1,12 +1,13 @@
 import { existsSync, statSync } from 'node:fs';
 import { mkdir, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { eq, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { openEmbedded, type Database, type OpenDatabase } from '../database/open-database';
-import { storageState, visitEvents, visits } from '../database/schema';
+import { storageState } from '../database/schema';
 import { StartRefused } from '../settings';
 import { ArchiveReader, ArchiveRefused } from './archive-reader';
-import { applyEntries, DOCUMENT_TABLES, STATE_ROW } from './entry';
+import { DatabaseCheck } from './database-check';
+import { applyEntries, STATE_ROW } from './entry';
 import { carriedOut, type JournalContent } from './journal-reading';
 import { isRefusedForGood, keptAside, type RefusedRecord } from './refused-record';
 import type { JournalRecord } from './journal-record';
@@ -32,6 +33,8 @@ export interface Recovered {
   readonly notices: readonly string[];
   /** The journal cannot be gone on with: damaged, gone or cut short, and the database has all of it. */
   readonly isJournalLost: boolean;
+  /** What of the database has still to be read; missing where it was made just now. */
+  readonly check?: DatabaseCheck;
 }
 
 /**
@@ -43,9 +46,11 @@ export async function recoverDatabase(
   paths: StoragePaths,
   journal: JournalContent | undefined,
   doubt: string | undefined,
+  checkedFirst: number,
 ): Promise<Recovered> {
   const hasFolder = existsSync(paths.database);
-  const opened = hasFolder && doubt === undefined ? await openTrusted(paths, journal) : (doubt ?? 'missing');
+  const opened =
+    hasFolder && doubt === undefined ? await openTrusted(paths, journal, checkedFirst) : (doubt ?? 'missing');
   if (journal?.damage !== undefined) return despiteDamage(journal, journal.damage, opened);
   if (typeof opened !== 'string') return trusted(paths, journal, opened);
   if (!hasFolder && !journal && !existsSync(paths.dump))
@@ -62,16 +67,17 @@ export async function recoverDatabase(
 interface Opened {
   readonly open: OpenDatabase;
   readonly appliedSeq: number;
+  readonly check: DatabaseCheck;
 }
 
 async function trusted(paths: StoragePaths, journal: JournalContent | undefined, opened: Opened): Promise<Recovered> {
-  const { open, appliedSeq } = opened;
+  const { open, appliedSeq, check } = opened;
   const isBehind = journal !== undefined && journal.header.after + journal.records.length < appliedSeq;
   const isLost = isBehind || (journal === undefined && appliedSeq > 0);
   const lost = 'The journal lacked what the database has; it was begun anew behind a dump of the database.';
   const notices = [...(isLost ? [lost] : []), ...(journal ? tornNotice(journal) : [])];
   const recovered = await caughtUp(paths, open, appliedSeq, journal?.records ?? [], notices);
-  return { ...recovered, isJournalLost: isLost || journal === undefined };
+  return { ...recovered, isJournalLost: isLost || journal === undefined, check };
 }
 
 /** A damaged journal is no loss where the database can be trusted and has followed it beyond the damage. */
@@ -79,7 +85,7 @@ async function despiteDamage(journal: JournalContent, damage: string, opened: Op
   const isCovered = typeof opened !== 'string' && opened.appliedSeq >= journal.lastNamed;
   if (isCovered) {
     const notice = `${damage}. The database has all that it held: the journal is kept in set-aside and was begun anew behind a dump.`;
-    return { open: opened.open, appliedSeq: opened.appliedSeq, notices: [notice], isJournalLost: true };
+    return { ...opened, notices: [notice], isJournalLost: true };
   }
   if (typeof opened !== 'string') await opened.open.close();
   throw new StartRefused(
@@ -111,41 +117,49 @@ function tornNotice({ torn }: JournalContent): readonly string[] {
 }
 
 /** The opened database and how far it is, or why it cannot be used. */
-async function openTrusted(paths: StoragePaths, journal: JournalContent | undefined): Promise<Opened | string> {
+async function openTrusted(
+  paths: StoragePaths,
+  journal: JournalContent | undefined,
+  checkedFirst: number,
+): Promise<Opened | string> {
   let open: OpenDatabase;
   try {
     open = await openEmbedded(paths.database);
   } catch (error) {
     return `it does not open: ${firstLine(error)}`;
   }
-  const reason = await whyUnusable(open.database, journal);
-  if (typeof reason === 'number') return { open, appliedSeq: reason };
+  const reason = await whyUnusable(open.database, journal, checkedFirst);
+  if (typeof reason !== 'string') return { open, ...reason };
   // A damaged database may fail to close as well; its folder is set aside in any case.
   await open.close().catch(() => undefined);
   return reason;
 }
 
-async function whyUnusable(database: Database, journal: JournalContent | undefined): Promise<number | string> {
+async function whyUnusable(
+  database: Database,
+  journal: JournalContent | undefined,
+  checkedFirst: number,
+): Promise<Omit<Opened, 'open'> | string> {
   try {
     const [state] = await database.select().from(storageState).where(eq(storageState.id, STATE_ROW));
-    await readEverything(database);
-    if (!journal) return state?.appliedSeq ?? 0;
+    const check = await begunCheck(database, checkedFirst);
+    if (!journal) return { appliedSeq: state?.appliedSeq ?? 0, check };
     if (!state) return 'it belongs to no journal';
     const isHeadingLost = journal.header.lineage === '';
     if (!isHeadingLost && state.lineage !== journal.header.lineage) return 'it belongs to another journal';
     if (state.appliedSeq < journal.header.after) return 'it is older than the journal reaches back';
-    return state.appliedSeq;
+    return { appliedSeq: state.appliedSeq, check };
   } catch (error) {
     return `it cannot be read: ${firstLine(error)}`;
   }
 }
 
-/** Touches every row, large values included: the database checks the sums of its pages as it reads them. */
-async function readEverything(database: Database): Promise<void> {
-  await database.select({ size: sql`sum(length(document::text))` }).from(visitEvents);
-  await database.select({ size: sql`sum(length(pinned::text))` }).from(visits);
-  for (const table of Object.values(DOCUMENT_TABLES))
-    await database.select({ size: sql`sum(length(document::text))` }).from(table);
+/** A database that is not large is read whole before it is used. */
+async function begunCheck(database: Database, milliseconds: number): Promise<DatabaseCheck> {
+  const check = new DatabaseCheck(database);
+  const until = performance.now() + milliseconds;
+  while (!check.isFinished && performance.now() < until) await check.step();
+  return check;
 }
 
 async function rebuilt(paths: StoragePaths, journal: JournalContent, notices: readonly string[]): Promise<CaughtUp> {
@@ -176,7 +190,7 @@ async function created(paths: StoragePaths, fill: (database: Database) => Promis
   return openEmbedded(paths.database);
 }
 
-type CaughtUp = Omit<Recovered, 'isJournalLost'>;
+type CaughtUp = Omit<Recovered, 'isJournalLost' | 'check'>;
 
 /** Carries out what the journal holds and the database has not done yet. */
 async function caughtUp(
@@ -249,7 +263,7 @@ async function setAside(paths: StoragePaths): Promise<string> {
   return target;
 }
 
-function firstLine(error: unknown): string {
+export function firstLine(error: unknown): string {
   const { message, cause } = error as { message?: string; cause?: unknown };
   const told = cause instanceof Error ? cause.message : (message ?? String(error));
   return told.split('\n')[0]?.slice(0, 160) ?? '';

@@ -11,6 +11,8 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { setImmediate as turn } from 'node:timers/promises';
+import { PGlite } from '@electric-sql/pglite';
 import { readDemo } from '@juxtameter/demo';
 import { v7 as uuid } from 'uuid';
 import { discard, eventMaker, listed, OPENING, seededFolder, testServer } from '../testing/test-server';
@@ -45,6 +47,14 @@ interface Found {
   readonly orders: readonly number[];
   readonly notices: readonly string[];
   readonly visits: number;
+}
+
+/** Where the embedded database has a table. */
+async function fileOf(folder: string, table: string): Promise<string> {
+  const client = await PGlite.create(databaseOf(folder));
+  const { rows } = await client.query<{ path: string }>('select pg_relation_filepath($1) as path', [table]);
+  await client.close();
+  return join(databaseOf(folder), rows[0]?.path ?? '');
 }
 
 async function whatIsThere(folder: string, visit: string): Promise<Found> {
@@ -102,6 +112,28 @@ describe('stored data', () => {
     }
     expect(readdirSync(join(folder, 'set-aside')).length).toBe(2);
   }, 240_000);
+
+  it('goes on to be read after the start, takes nothing more where it is damaged, and is rebuilt by the next one', async () => {
+    const { folder: seeded, visit } = await folderWithNotes(NOTES);
+    folder = seeded;
+    const { orders } = await whatIsThere(folder, visit);
+    const table = await fileOf(folder, 'visit_events');
+    // What was written first: neither the start nor a request has to look there.
+    writeFileSync(table, readFileSync(table).fill(0x5a, 0, 8192));
+    const server = await testServer(folder, '/nowhere', undefined, { checkedFirst: 0 });
+    const health = async () =>
+      (await server.request('GET', '/api/health')) as unknown as { status: number; text: string };
+    while ((await health()).status === 200) await turn();
+    expect((await health()).text).toContain('the next start builds it anew');
+    const refused = await server.request('POST', '/api/visits', { id: uuid(), unit: 'mist-line-3' });
+    expect(refused.status).toBe(503);
+    expect(refused.text).toContain('nothing was stored');
+    await server.stop();
+    const found = await whatIsThere(folder, visit);
+    expect(found.notices.join()).toContain('rebuilt');
+    expect(found.notes).toEqual(NOTES);
+    expect(found.orders).toEqual(orders);
+  });
 
   it('does not trust the database after the power went, since that syncs nothing', async () => {
     const { folder: seeded, visit } = await folderWithNotes(NOTES);

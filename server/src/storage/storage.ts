@@ -3,6 +3,7 @@ import { createWriteStream, existsSync, readFileSync } from 'node:fs';
 import { mkdir, open as openFile, readdir, rename, rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { setTimeout as wait } from 'node:timers/promises';
 import { desc, eq, gt, max, sql } from 'drizzle-orm';
 import { bootId, UNKNOWN_BOOT } from '../boot-id';
 import { openServer, type Database, type OpenDatabase } from '../database/open-database';
@@ -16,11 +17,22 @@ import { STATE_ROW, type Era } from './entry';
 import { Journal, replaceFile, syncFolder } from './journal';
 import { readJournal, segmentFiles } from './journal-reading';
 import { verifyArchive, verifyArchiveAside } from './verify-archive';
-import { recoverDatabase, storagePaths, type StoragePaths } from './recovery';
+import type { DatabaseCheck } from './database-check';
+import { firstLine, recoverDatabase, storagePaths, type StoragePaths } from './recovery';
 import { Writer, type Fence } from './writer';
 
 /** A journal longer than this, in bytes, is replaced by a dump. */
 const LONGEST_JOURNAL = 16 * 2 ** 20;
+
+/** Milliseconds of a start that go into reading the database; the rest of it is read while requests are answered. */
+const CHECKED_FIRST = 1000;
+
+export interface StorageOptions {
+  /** Bytes of the journal beyond which it is replaced by a dump. */
+  readonly longestJournal?: number | undefined;
+  /** Milliseconds of the start that go into checking the database. */
+  readonly checkedFirst?: number | undefined;
+}
 
 /** Whether anything can be stored, and what it is stored to, in words. */
 export interface StorageHealth {
@@ -38,6 +50,11 @@ export class Storage {
   readonly writer: Writer;
   private compacting: Promise<void> | undefined;
   private present = '';
+  private check: DatabaseCheck | undefined;
+  private checking: Promise<void> | undefined;
+  /** What the database turned out to be while it was in use. */
+  private damage: string | undefined;
+  private isClosing = false;
   /** A journal longer than this, in bytes, is replaced by a dump. */
   private readonly longestJournal: number;
 
@@ -61,6 +78,7 @@ export class Storage {
       () => void this.compactWhenLong().catch((error: unknown) => this.reportTrouble(error)),
       room,
       fence,
+      () => this.damage !== undefined,
     );
   }
 
@@ -82,7 +100,7 @@ export class Storage {
   static async embedded(
     dataDir: string,
     lock: Pick<FolderLock, 'isHeld' | 'wasSilent'>,
-    longestJournal = LONGEST_JOURNAL,
+    { longestJournal = LONGEST_JOURNAL, checkedFirst = CHECKED_FIRST }: StorageOptions = {},
   ): Promise<Storage> {
     const paths = storagePaths(dataDir);
     const room = new DiskRoom(dataDir);
@@ -93,7 +111,12 @@ export class Storage {
     const content = readJournal(paths.journal);
     const fence = (): boolean => lock.isHeld();
     const doubt = lock.wasSilent ? SILENT : doubtOf(paths);
-    const { open, appliedSeq, notices, isJournalLost } = await recoverDatabase(paths, content, doubt);
+    const { open, appliedSeq, notices, isJournalLost, check } = await recoverDatabase(
+      paths,
+      content,
+      doubt,
+      checkedFirst,
+    );
     try {
       const isKept = content !== undefined && !isJournalLost;
       const journal = isKept
@@ -101,8 +124,9 @@ export class Storage {
         : await newJournal(open.database, paths, appliedSeq);
       const storage = new Storage(open, journal, paths, room, notices, { fence, longestJournal });
       await storage.adopt(appliedSeq);
-      await replaceFile(paths.session, JSON.stringify({ boot: bootId(), closed: false }));
+      await replaceFile(paths.session, session({ closed: false }));
       await storage.compactWhenLong();
+      storage.check = check;
       return storage;
     } catch (error) {
       await open.close();
@@ -164,8 +188,8 @@ export class Storage {
     );
     const disk = room ? await room.takesFiles() : true;
     return {
-      isWell: database && disk && this.open.ownership?.isHeld !== false,
-      database: database ? 'answers' : 'does not answer',
+      isWell: database && disk && this.open.ownership?.isHeld !== false && this.damage === undefined,
+      database: this.databaseWords(database),
       disk: !room ? 'of the database server' : disk ? 'takes files' : 'takes nothing',
       ...(room?.free === undefined ? {} : { freeBytes: room.free }),
       journal: this.journal
@@ -174,7 +198,31 @@ export class Storage {
     };
   }
 
+  /** Reads on what the start left unread, beside all requests. */
+  checkOn(): void {
+    this.checking ??= this.check && this.checked(this.check).catch((error: unknown) => this.noteDamage(error));
+  }
+
+  private async checked(check: DatabaseCheck): Promise<void> {
+    while (!check.isFinished && !this.isClosing) {
+      await check.step();
+      await wait(BREATH);
+    }
+  }
+
+  /** Nothing more is stored in it: the next start builds it anew from the dump and the journal, which have everything. */
+  private async noteDamage(error: unknown): Promise<void> {
+    if (this.isClosing || !this.paths) return;
+    this.damage = `it cannot be read: ${firstLine(error)}`;
+    this.reportTrouble(error);
+    await replaceFile(this.paths.session, session({ closed: false, damage: this.damage })).catch((trouble: unknown) =>
+      this.reportTrouble(trouble),
+    );
+  }
+
   async close(): Promise<void> {
+    this.isClosing = true;
+    await this.checking;
     await this.compacting;
     await this.writer.whileIdle(() => Promise.resolve());
     const isClosed = await this.open.close().then(
@@ -183,15 +231,22 @@ export class Storage {
     );
     if (!this.journal || !this.paths) return;
     await this.journal.close();
-    if (!isClosed) return;
+    if (!isClosed || this.damage !== undefined) return;
     try {
       // The database itself syncs nothing: without this a power cut soon after would undo what it wrote.
       await syncTree(this.paths.database);
-      await replaceFile(this.paths.session, JSON.stringify({ boot: bootId(), closed: true }));
+      await replaceFile(this.paths.session, session({ closed: true }));
     } catch (error) {
       // Not noted as closed: the next start does not trust the folder where it has reason not to.
       this.reportTrouble(error);
     }
+  }
+
+  private databaseWords(answers: boolean): string {
+    if (!answers) return 'does not answer';
+    if (this.damage !== undefined) return `damaged (${this.damage}); the next start builds it anew`;
+    const isRead = this.check?.isFinished !== false;
+    return isRead ? 'answers' : `answers, ${Math.round((this.check?.progress ?? 1) * 100)} % of it checked`;
   }
 
   private reportTrouble(error: unknown): false {
@@ -270,13 +325,30 @@ export async function placeArchive(dataDir: string, archive: string, trust: Trus
   await Journal.begin(paths.journal, randomUUID(), journalSeq).then((journal) => journal.close());
 }
 
+/** Milliseconds between two looks into the database beside all requests. */
+const BREATH = 10;
+
+/** How the folder is left, for the next start. */
+interface Session {
+  readonly closed: boolean;
+  /** Why the database must not be used again. */
+  readonly damage?: string;
+}
+
+function session(left: Session): string {
+  return JSON.stringify({ boot: bootId(), ...left });
+}
+
 const SILENT = 'another server used it and stopped answering';
 
 /** Why the database folder must not be trusted: power was lost while it was in use, and it syncs nothing. */
 function doubtOf(paths: StoragePaths): string | undefined {
   if (!existsSync(paths.session)) return undefined;
   try {
-    const { boot, closed } = JSON.parse(readFileSync(paths.session, 'utf8')) as { boot?: string; closed?: boolean };
+    const { boot, closed, damage } = JSON.parse(readFileSync(paths.session, 'utf8')) as Partial<Session> & {
+      readonly boot?: string;
+    };
+    if (damage !== undefined) return damage;
     // Where the system does not tell one start of the machine from another it may have been any.
     const isSameStart = boot === bootId() && boot !== UNKNOWN_BOOT;
     return closed === true || isSameStart ? undefined : 'the machine went down while it was in use';

@@ -51,6 +51,7 @@ export class Writer {
     private readonly room?: Pick<DiskRoom, 'isFull'>,
     /** Whether the folder is still this process's own. */
     private readonly fence: Fence = () => true,
+    private readonly isDamaged: () => boolean = () => false,
   ) {}
 
   /** Stores what the planner asks for, whole or not at all. @throws RequestProblem as the planner refuses. */
@@ -83,6 +84,7 @@ export class Writer {
 
   private async store(jobs: readonly Job[]): Promise<void> {
     if (this.open.ownership?.isHeld === false) return jobs.forEach((job) => job.settle({ error: outOfReach() }));
+    if (this.isDamaged()) return jobs.forEach((job) => job.settle({ error: damaged() }));
     // Asked before the database is: it breaks on a disk that is full, and then reading would end as well.
     if (this.room?.isFull) return jobs.forEach((job) => job.settle({ error: storageFull() }));
     const outcomes = await this.tryTogether(jobs);
@@ -169,6 +171,14 @@ function takenOver(): RequestProblem {
     503,
     'Taken over',
     'Another Juxtameter has taken over this data folder; nothing was stored here. Ask that one.',
+  );
+}
+
+function damaged(): RequestProblem {
+  return new RequestProblem(
+    503,
+    'Database damaged',
+    'The database of this server turned out to be damaged; nothing was stored. Start the server anew: it builds the database from its dump and its journal, which have everything.',
   );
 }
 

@@ -59,12 +59,12 @@ export async function testServer(
   folder?: string,
   page = '/nowhere',
   url?: string,
-  more: Pick<StartOptions, 'longestJournal'> = {},
+  storageOptions: StartOptions['storageOptions'] = {},
 ): Promise<TestServer> {
   const databaseUrl = url ?? (folder === undefined ? await freshDatabaseUrl() : undefined);
   const dataDir = folder ?? (databaseUrl === undefined ? await seededFolder() : scratchFolder());
   const settings = { host: '127.0.0.1', port: 0, dataDir, ...(databaseUrl === undefined ? {} : { databaseUrl }) };
-  const server = await startServer({ settings, page, demo: readDemo, ...more });
+  const server = await startServer({ settings, page, demo: readDemo, storageOptions });
   return {
     ...server,
     folder: dataDir,
