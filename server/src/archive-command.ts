@@ -52,7 +52,7 @@ async function backup(file: string, settings: Settings, print: Print): Promise<v
 async function backupStored(settings: Settings, draft: string): Promise<void> {
   if (settings.databaseUrl === undefined && !existsSync(settings.dataDir))
     throw new StartRefused(`${settings.dataDir} is not there; set DATA_DIR to the data folder.`);
-  await withStorage(settings, async (storage) => {
+  await withStorage({ settings }, async (storage) => {
     await writeVerified((await storage.backup()).stream, draft);
   });
 }
@@ -68,7 +68,7 @@ async function restore(file: string, settings: Settings, trust: Trust, print: Pr
   await verifyArchive(file, trust);
   if (settings.databaseUrl === undefined) await restoreFolder(file, settings.dataDir, trust);
   else
-    await withStorage(settings, async ({ database }) => {
+    await withStorage({ settings, isAlone: true }, async ({ database }) => {
       const [any] = await database.select({ id: visits.id }).from(visits).limit(1);
       if (any) throw new StartRefused('The database of DATABASE_URL has visits already; restore into an empty one.');
       await loadArchive(database, file);
@@ -95,13 +95,16 @@ async function restoreFolder(file: string, dataDir: string, trust: Trust): Promi
   }
 }
 
-async function withStorage(settings: Settings, task: (storage: Storage) => Promise<void>): Promise<void> {
+async function withStorage(
+  { settings, isAlone = false }: { readonly settings: Settings; readonly isAlone?: boolean },
+  task: (storage: Storage) => Promise<void>,
+): Promise<void> {
   const lock = await lockFolder(settings.dataDir);
   try {
     await removeDrafts(settings.dataDir);
     const storage = await (settings.databaseUrl === undefined
       ? Storage.embedded(settings.dataDir, lock)
-      : Storage.server(settings.databaseUrl));
+      : Storage.server(settings.databaseUrl, isAlone));
     try {
       await task(storage);
     } finally {

@@ -1,23 +1,27 @@
+import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { PGlite, types, type ParserOptions, type QueryOptions, type Transaction } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
-import { sql } from 'drizzle-orm';
+import { desc, max, sql } from 'drizzle-orm';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
 import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
-import { Pool, type PoolClient } from 'pg';
+import { Pool } from 'pg';
 import { StartRefused } from '../settings';
+import { Attendance } from './attendance';
 import * as schema from './schema';
+import { eras, visitEvents } from './schema';
 
 /** The embedded database or a PostgreSQL server: the same tables, the same queries. A transaction is one too. */
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly database: Database;
-  /** With a PostgreSQL server: whether this process may write. */
-  readonly ownership?: Ownership;
+  /** With a PostgreSQL server, which others may use as well: whether this process may write. */
+  readonly attendance?: Attendance;
   close(): Promise<void>;
 }
 
@@ -69,38 +73,37 @@ function withoutParsers(query: Transaction['query']): Transaction['query'] {
   };
 }
 
-/** Any number that is ours: a second Juxtameter on the same database is found out by it. */
-const OWNER_LOCK = 4310_0001;
-/** Milliseconds before a lost connection is made anew. */
-const RECONNECT_AFTER = 1000;
-
 /**
- * Connects to a PostgreSQL server, takes its advisory lock for as long as the connection lives, and brings the tables
- * up to date.
- * @throws StartRefused when it cannot be reached or another server uses the same database.
+ * Connects to a PostgreSQL server that other servers of this product may use as well. The first of them brings the
+ * tables up to date and begins a new era.
+ * @throws StartRefused when it cannot be reached, or its tables are of another version and in use.
  */
-export async function openServer(url: string): Promise<OpenDatabase> {
+export async function openServer(url: string, isAlone = false): Promise<OpenDatabase> {
   const pool = new Pool({ connectionString: url, max: 8, connectionTimeoutMillis: 5000 });
   // An idle connection the server drops is replaced by the pool; queries in flight are refused where they wait.
   pool.on('error', () => undefined);
-  const ownership = new Ownership(pool);
+  const database = drizzleServer(pool, { schema, casing: 'snake_case' });
+  const attendance = new Attendance(pool, {
+    async first() {
+      await migrateServer(database, { migrationsFolder: MIGRATIONS });
+      // A server without the extension, or a user who may not add it, searches row by row: slower, and the same.
+      await indexWords(database).catch(() => undefined);
+      await beginSharedEra(database);
+    },
+    joining: () => refuseOtherTables(database),
+  });
   try {
-    if (!(await ownership.take()))
-      throw new StartRefused('The database of DATABASE_URL is in use by another Juxtameter; stop it first.');
-    const database = drizzleServer(pool, { schema, casing: 'snake_case' });
-    await migrateServer(database, { migrationsFolder: MIGRATIONS });
-    // A server without the extension, or a user who may not add it, searches row by row: slower, and the same.
-    await indexWords(database).catch(() => undefined);
+    await attendance.take(isAlone);
     return {
       database,
-      ownership,
+      attendance,
       close: async () => {
-        ownership.giveUp();
+        attendance.giveUp();
         await pool.end();
       },
     };
   } catch (error) {
-    ownership.giveUp();
+    attendance.giveUp();
     // Not awaited: a connection that hangs must not keep the refusal back.
     void pool.end();
     if (error instanceof StartRefused) throw error;
@@ -111,53 +114,27 @@ export async function openServer(url: string): Promise<OpenDatabase> {
   }
 }
 
-/** The advisory lock that makes this server the only one that writes; it is lost with its connection and taken again. */
-export class Ownership {
-  private owner: PoolClient | undefined;
-  private isGivenUp = false;
-  private onRegained: () => void = () => undefined;
+/** Orders go on behind the last one there is: a restored database counts from where it was. */
+async function beginSharedEra(database: Database): Promise<void> {
+  await database.transaction(async (transaction) => {
+    const [newest] = await transaction.select({ seq: max(visitEvents.seq) }).from(visitEvents);
+    const after = newest?.seq ?? 0;
+    await transaction.execute(
+      sql`select setval('event_orders', greatest(${after}, last_value), true) from event_orders`,
+    );
+    const [last] = await transaction.select().from(eras).orderBy(desc(eras.place)).limit(1);
+    await transaction.insert(eras).values({ place: (last?.place ?? 0) + 1, id: randomUUID(), after });
+  });
+}
 
-  constructor(private readonly pool: Pool) {}
-
-  get isHeld(): boolean {
-    return this.owner !== undefined;
-  }
-
-  /** Another server may have written meanwhile: what was remembered may not be so. */
-  whenRegained(forget: () => void): void {
-    this.onRegained = forget;
-  }
-
-  async take(): Promise<boolean> {
-    const client = await this.pool.connect();
-    client.on('error', () => this.lose(client));
-    const { rows } = await client.query<{ locked: boolean }>('select pg_try_advisory_lock($1) as locked', [OWNER_LOCK]);
-    if (rows[0]?.locked) this.owner = client;
-    else client.release();
-    return this.isHeld;
-  }
-
-  giveUp(): void {
-    this.isGivenUp = true;
-    const { owner } = this;
-    this.owner = undefined;
-    owner?.release(true);
-  }
-
-  private lose(client: PoolClient): void {
-    if (client !== this.owner) return;
-    this.owner = undefined;
-    client.release(true);
-    this.retry();
-  }
-
-  private retry(): void {
-    setTimeout(() => {
-      if (this.isGivenUp) return;
-      this.take().then(
-        (isTaken) => (isTaken ? this.onRegained() : this.retry()),
-        () => this.retry(),
-      );
-    }, RECONNECT_AFTER).unref();
-  }
+/** Tables are not changed under the hands of others, and others' newer ones are not written to. */
+async function refuseOtherTables(database: Database): Promise<void> {
+  const { rows } = (await database.execute(
+    sql`select count(*)::integer as steps from drizzle.__drizzle_migrations`,
+  )) as unknown as { readonly rows: readonly { readonly steps: number }[] };
+  const own = readMigrationFiles({ migrationsFolder: MIGRATIONS }).length;
+  if (rows[0]?.steps === own) return;
+  throw new StartRefused(
+    'The database of DATABASE_URL is in use by a Juxtameter of another version; stop all of them, then start those of one version.',
+  );
 }

@@ -8,7 +8,7 @@ import { RequestProblem } from '../request-problem';
 import { documentHash } from '../storage/content-hash';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';
-import type { Plan } from '../storage/writer';
+import { LIBRARY, type Plan } from '../storage/writer';
 import type { LibraryStore } from '../store/library-store';
 import { VisitIndex } from '../store/visit-index';
 import type { VisitStore } from '../store/visit-store';
@@ -50,16 +50,19 @@ export class ImportStore {
     const looked = await this.looked(files, { progress, stop });
     if (isTrial) {
       // Its own index: what a trial plans is remembered by nobody.
-      const trial = await this.answered(this.storage.database, looked, [], new VisitIndex());
+      const trial = await this.answered(this.storage.database, looked, [], new VisitIndex(this.storage.isShared));
       return { ...trial.answer, isDone: false };
     }
-    return this.storage.writer.write(async (database, waiting) => {
-      if (stop.aborted) throw new RequestProblem(499, 'Stopped', 'Stopped; nothing was stored.');
-      const { entries, answer } = await this.answered(database, looked, waiting, undefined);
-      // Planning takes orders and remembers events that will not be stored now.
-      if (!answer.isDone) this.visits.forgetPlans();
-      return { entries, answer };
-    });
+    return this.storage.writer.write(
+      async (database, waiting) => {
+        if (stop.aborted) throw new RequestProblem(499, 'Stopped', 'Stopped; nothing was stored.');
+        const { entries, answer } = await this.answered(database, looked, waiting, undefined);
+        // Planning takes orders and remembers events that will not be stored now.
+        if (!answer.isDone) this.visits.forgetPlans();
+        return { entries, answer };
+      },
+      [LIBRARY, ...looked.opened.flatMap((each) => (each.kind === 'visit' ? [each.document.id] : []))],
+    );
   }
 
   /** Ends what waits for another import. */

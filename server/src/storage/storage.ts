@@ -69,7 +69,10 @@ export class Storage {
   ) {
     this.longestJournal = longestJournal;
     const forget = (): void => this.forgetters.forEach((each) => each());
-    open.ownership?.whenRegained(forget);
+    open.attendance?.whenRegained(() => {
+      forget();
+      this.readEra().catch((error: unknown) => this.reportTrouble(error));
+    });
     this.writer = new Writer(
       open,
       journal,
@@ -134,19 +137,33 @@ export class Storage {
     }
   }
 
-  /** Uses a PostgreSQL server, which keeps its own journal. @throws StartRefused when it cannot be used. */
-  static async server(url: string): Promise<Storage> {
-    return new Storage(await openServer(url), undefined, undefined, undefined, []);
+  /**
+   * Uses a PostgreSQL server, which keeps its own journal, beside whoever else does.
+   * @throws StartRefused when it cannot be used, or `isAlone` is asked for and others use it.
+   */
+  static async server(url: string, isAlone = false): Promise<Storage> {
+    return new Storage(await openServer(url, isAlone), undefined, undefined, undefined, []);
   }
 
-  /** Begins a stretch of orders of this start; whoever asks is told which it is. */
+  /** Whether others may store beside this process. */
+  get isShared(): boolean {
+    return this.open.attendance !== undefined;
+  }
+
+  /** Begins a stretch of orders of this start, or of all servers that share a database; whoever asks is told which it is. */
   async beginEra(): Promise<void> {
+    if (this.isShared) return this.readEra();
     this.present = await this.writer.write(async (database) => {
       const [last] = await database.select().from(eras).orderBy(desc(eras.place)).limit(1);
       const [newest] = await database.select({ seq: max(visitEvents.seq) }).from(visitEvents);
       const era: Era = { place: (last?.place ?? 0) + 1, id: randomUUID(), after: newest?.seq ?? 0 };
       return { entries: [{ kind: 'era-begun', ...era }], answer: era.id };
     });
+  }
+
+  private async readEra(): Promise<void> {
+    const [last] = await this.database.select().from(eras).orderBy(desc(eras.place)).limit(1);
+    this.present = last?.id ?? '';
   }
 
   get era(): string {
@@ -188,7 +205,7 @@ export class Storage {
     );
     const disk = room ? await room.takesFiles() : true;
     return {
-      isWell: database && disk && this.open.ownership?.isHeld !== false && this.damage === undefined,
+      isWell: database && disk && this.open.attendance?.isHeld !== false && this.damage === undefined,
       database: this.databaseWords(database),
       disk: !room ? 'of the database server' : disk ? 'takes files' : 'takes nothing',
       ...(room?.free === undefined ? {} : { freeBytes: room.free }),

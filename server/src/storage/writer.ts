@@ -1,4 +1,5 @@
 import { setImmediate as turn } from 'node:timers/promises';
+import { sql } from 'drizzle-orm';
 import type { Database, OpenDatabase } from '../database/open-database';
 import { conflict, RequestProblem } from '../request-problem';
 import { isOfTheDisk, storageFull, type DiskRoom } from './disk-room';
@@ -19,11 +20,16 @@ export type Planner<Answer> = (database: Database, planned: readonly Entry[]) =>
 export type Fence = () => boolean;
 
 interface Job {
+  /** What others must not change meanwhile. */
+  readonly locks: readonly string[];
   readonly planner: Planner<unknown>;
   readonly settle: (outcome: Outcome) => void;
 }
 
 type Outcome = { readonly answer: unknown } | { readonly error: unknown };
+
+/** The name under which sites, units and documents are locked. */
+export const LIBRARY = 'library';
 
 /** More than this many requests in one transaction would let the first wait too long. */
 const LARGEST_GROUP = 256;
@@ -40,7 +46,7 @@ export class Writer {
   private running: Promise<void> | undefined;
 
   constructor(
-    private readonly open: Pick<OpenDatabase, 'database' | 'ownership'>,
+    private readonly open: Pick<OpenDatabase, 'database' | 'attendance'>,
     /** Missing with a PostgreSQL server, which keeps its own. */
     private readonly journal: Journal | undefined,
     /** Told after a transaction that came to nothing: what was remembered from it is not so. */
@@ -54,12 +60,17 @@ export class Writer {
     private readonly isDamaged: () => boolean = () => false,
   ) {}
 
-  /** Stores what the planner asks for, whole or not at all. @throws RequestProblem as the planner refuses. */
-  write<Answer>(planner: Planner<Answer>): Promise<Answer> {
+  /**
+   * Stores what the planner asks for, whole or not at all. `locks` names the visits it looks at; without any it is about
+   * the library. Where several servers share the database, no other stores anything about these meanwhile: orders grow
+   * within a visit as they are stored.
+   * @throws RequestProblem as the planner refuses.
+   */
+  write<Answer>(planner: Planner<Answer>, locks: readonly string[] = [LIBRARY]): Promise<Answer> {
     return new Promise<Answer>((resolve, reject) => {
       const settle = (outcome: Outcome): void =>
         'answer' in outcome ? resolve(outcome.answer as Answer) : reject(outcome.error as Error);
-      this.waiting.push({ planner, settle });
+      this.waiting.push({ planner, settle, locks });
       this.running ??= this.run();
     });
   }
@@ -83,7 +94,7 @@ export class Writer {
   }
 
   private async store(jobs: readonly Job[]): Promise<void> {
-    if (this.open.ownership?.isHeld === false) return jobs.forEach((job) => job.settle({ error: outOfReach() }));
+    if (this.open.attendance?.isHeld === false) return jobs.forEach((job) => job.settle({ error: outOfReach() }));
     if (this.isDamaged()) return jobs.forEach((job) => job.settle({ error: damaged() }));
     // Asked before the database is: it breaks on a disk that is full, and then reading would end as well.
     if (this.room?.isFull) return jobs.forEach((job) => job.settle({ error: storageFull() }));
@@ -110,6 +121,7 @@ export class Writer {
         const settled: (() => void)[] = [];
         const records: (readonly Entry[])[] = [];
         const later: Entry[] = [];
+        if (this.open.attendance) await lock(transaction, jobs);
         for (const job of jobs) {
           const entries = await planned(transaction, job, records.flat(), settled);
           if (entries.length === 0) continue;
@@ -146,6 +158,12 @@ export class Writer {
       this.lastError = asProblem(error);
     }
   }
+}
+
+/** Until the transaction ends; always in the same order, so that no two servers wait for each other. */
+async function lock(transaction: Database, jobs: readonly Job[]): Promise<void> {
+  const names = [...new Set(jobs.flatMap(({ locks }) => locks))].sort();
+  for (const name of names) await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended(${name}, 0))`);
 }
 
 /** The entries of one request; a refusal is that request's own answer and leaves the group alone. */

@@ -1,4 +1,4 @@
-import { eq, max } from 'drizzle-orm';
+import { and, eq, gt, max, sql } from 'drizzle-orm';
 import { visitContext, type PinnedDocuments } from '@juxtameter/contract';
 import type { VisitContext } from '@juxtameter/core';
 import type { Database } from '../database/open-database';
@@ -13,6 +13,8 @@ export interface IndexedVisit {
   readonly events: Map<string, { readonly seq: number; readonly hash: string }>;
   /** Device numbers that are taken, as `device:number`. */
   readonly numbers: Set<string>;
+  /** The last order that is remembered. */
+  last: number;
 }
 
 /** How many visits are remembered at a time, at most; more are read again from the database. */
@@ -23,6 +25,9 @@ export class VisitIndex {
   private readonly visits = new Map<string, IndexedVisit>();
   private lastSeq: number | undefined;
 
+  /** `isShared`: others store in the same database, so that the database gives the orders and tells what is new. */
+  constructor(private readonly isShared: boolean) {}
+
   forget(): void {
     this.visits.clear();
     this.lastSeq = undefined;
@@ -31,7 +36,7 @@ export class VisitIndex {
   /** @throws RequestProblem when there is no such visit. */
   async visit(database: Database, id: string): Promise<IndexedVisit> {
     const known = this.visits.get(id);
-    if (known) return known;
+    if (known) return this.isShared ? broughtUp(database, id, known) : known;
     const read = await readVisit(database, id);
     // The oldest goes first; a Map keeps the order of insertion.
     const [oldest] = this.visits.keys();
@@ -42,6 +47,7 @@ export class VisitIndex {
 
   /** The orders of so many new events. */
   async takeOrders(database: Database, count: number): Promise<readonly number[]> {
+    if (this.isShared) return sharedOrders(database, count);
     if (this.lastSeq === undefined) {
       const [last] = await database.select({ seq: max(visitEvents.seq) }).from(visitEvents);
       this.lastSeq = last?.seq ?? 0;
@@ -61,6 +67,13 @@ export class VisitIndex {
 async function readVisit(database: Database, id: string): Promise<IndexedVisit> {
   const [row] = await database.select({ pinned: visits.pinned }).from(visits).where(eq(visits.id, id));
   if (!row) throw notFound(`visit ${id}`);
+  const events = new Map<string, { readonly seq: number; readonly hash: string }>();
+  const indexed = { pinned: row.pinned, context: visitContext(row.pinned), events, numbers: new Set<string>() };
+  return broughtUp(database, id, { ...indexed, last: 0 });
+}
+
+/** With what was stored since; to be asked for while nobody else stores in the visit. */
+async function broughtUp(database: Database, id: string, indexed: IndexedVisit): Promise<IndexedVisit> {
   const rows = await database
     .select({
       id: visitEvents.id,
@@ -70,13 +83,21 @@ async function readVisit(database: Database, id: string): Promise<IndexedVisit> 
       deviceSeq: visitEvents.deviceSeq,
     })
     .from(visitEvents)
-    .where(eq(visitEvents.visit, id));
-  return {
-    pinned: row.pinned,
-    context: visitContext(row.pinned),
-    events: new Map(rows.map(({ id: event, seq, hash }) => [event, { seq, hash }])),
-    numbers: new Set(rows.map(deviceNumber)),
-  };
+    .where(and(eq(visitEvents.visit, id), gt(visitEvents.seq, indexed.last)))
+    .orderBy(visitEvents.seq);
+  for (const { id: event, seq, hash, ...place } of rows) {
+    indexed.events.set(event, { seq, hash });
+    indexed.numbers.add(deviceNumber(place));
+    indexed.last = seq;
+  }
+  return indexed;
+}
+
+async function sharedOrders(database: Database, count: number): Promise<readonly number[]> {
+  const { rows } = (await database.execute(
+    sql`select nextval('event_orders') as seq from generate_series(1, ${count}::integer)`,
+  )) as unknown as { readonly rows: readonly { readonly seq: string | number }[] };
+  return rows.map(({ seq }) => Number(seq)).sort((a, b) => a - b);
 }
 
 export function deviceNumber({ device, deviceSeq }: { readonly device: string; readonly deviceSeq: number }): string {

@@ -28,13 +28,14 @@ import { VisitSummaries } from './visit-summaries';
 /** Visits and their append-only logs. */
 export class VisitStore {
   private readonly summaries: VisitSummaries;
-  private readonly index = new VisitIndex();
+  private readonly index: VisitIndex;
 
   constructor(
     private readonly storage: Storage,
     private readonly library: LibraryStore,
   ) {
     this.summaries = new VisitSummaries(storage);
+    this.index = new VisitIndex(storage.isShared);
     storage.onUndone(() => this.index.forget());
   }
 
@@ -46,20 +47,23 @@ export class VisitStore {
   async start(request: StartVisit): Promise<VisitDocument> {
     const { id } = request;
     const past = request.unit === undefined ? [] : await this.summaries.pastOf(request.unit);
-    await this.storage.writer.write(async (database) => {
-      const [existing] = await database
-        .select({ unit: visits.unit, hash: visits.hash })
-        .from(visits)
-        .where(eq(visits.id, id));
-      if (existing) {
-        refuseOtherStart(request, existing);
-        return { entries: [], answer: undefined };
-      }
-      if (request.pinned) return { entries: [startEntry(id, request.pinned)], answer: undefined };
-      const pinned = await this.library.pinnedFor(database, request.unit ?? '');
-      const unit = unitAsSeen(pinned.unit, past);
-      return { entries: [startEntry(id, { ...pinned, unit })], answer: undefined };
-    });
+    await this.storage.writer.write(
+      async (database) => {
+        const [existing] = await database
+          .select({ unit: visits.unit, hash: visits.hash })
+          .from(visits)
+          .where(eq(visits.id, id));
+        if (existing) {
+          refuseOtherStart(request, existing);
+          return { entries: [], answer: undefined };
+        }
+        if (request.pinned) return { entries: [startEntry(id, request.pinned)], answer: undefined };
+        const pinned = await this.library.pinnedFor(database, request.unit ?? '');
+        const unit = unitAsSeen(pinned.unit, past);
+        return { entries: [startEntry(id, { ...pinned, unit })], answer: undefined };
+      },
+      [id],
+    );
     return this.visit(id);
   }
 
@@ -86,7 +90,7 @@ export class VisitStore {
 
   /** Puts a whole visit in place, or what is new of it. Returns how many events were new. */
   put(visit: VisitDocument): Promise<number> {
-    return this.storage.writer.write((database, planned) => this.planPut(database, visit, planned));
+    return this.storage.writer.write((database, planned) => this.planPut(database, visit, planned), [visit.id]);
   }
 
   /** What putting a whole visit in place comes to. @throws RequestProblem when it contradicts what is stored. */
@@ -101,7 +105,13 @@ export class VisitStore {
       throw conflict(`Nothing was stored: visit ${visit.id} is on file with other documents.`);
     const indexed = existing
       ? await index.visit(database, visit.id)
-      : { pinned: visit.pinned, context: visitContext(visit.pinned), events: new Map(), numbers: new Set<string>() };
+      : {
+          pinned: visit.pinned,
+          context: visitContext(visit.pinned),
+          events: new Map(),
+          numbers: new Set<string>(),
+          last: 0,
+        };
     await refuseElsewhere(database, visit);
     const start = existing ? [] : [startEntry(visit.id, visit.pinned)];
     if (visit.events.length === 0) return { entries: start, answer: 0 };
@@ -111,11 +121,14 @@ export class VisitStore {
 
   /** Stores a batch whole or not at all. Events already stored keep their order and are acknowledged again. */
   append(visit: string, events: readonly VisitEvent[]): Promise<Acknowledged> {
-    return this.storage.writer.write(async (database, planned) => {
-      const indexed = await this.index.visit(database, visit);
-      const { entries, answer } = await this.planAppend(database, visit, events, indexed, planned);
-      return { entries, answer: answer.acknowledged };
-    });
+    return this.storage.writer.write(
+      async (database, planned) => {
+        const indexed = await this.index.visit(database, visit);
+        const { entries, answer } = await this.planAppend(database, visit, events, indexed, planned);
+        return { entries, answer: answer.acknowledged };
+      },
+      [visit],
+    );
   }
 
   private async planAppend(
@@ -143,6 +156,7 @@ export class VisitStore {
       const seq = orders[place] ?? 0;
       indexed.events.set(event.id, { seq, hash });
       indexed.numbers.add(deviceNumber(event));
+      indexed.last = Math.max(indexed.last, seq);
       return { ...event, seq };
     });
     const entries: Entry[] = ordered.length > 0 ? [{ kind: 'events-stored', events: ordered }] : [];
