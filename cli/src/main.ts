@@ -61,7 +61,7 @@ function commands(console: Console, done: (code: number) => void): Command {
   fromRecord(program.command('report'))
     .description('a recorded visit, or a list of readings, as a report to read')
     .action((visit: string | undefined, options: RecordOptions) => done(reportCommand(visit, options, console)));
-  // These two work on the stored data; the server that knows how it is stored carries them out.
+  // These work on the stored data; the server that knows how it is stored carries them out.
   program
     .command('backup')
     .description('everything stored (DATA_DIR or DATABASE_URL), in open formats')
@@ -71,6 +71,9 @@ function commands(console: Console, done: (code: number) => void): Command {
     .description('a backup into an empty data folder or database')
     .argument('<file>', 'the zip file')
     .option('--as-it-is', 'take logs that this product would not have taken');
+  program
+    .command('rebuild')
+    .description('what lists and histories tell of the visits, from their logs anew; nothing else is changed');
   return program;
 }
 

@@ -10,6 +10,7 @@ import { page } from './page';
 import { replayLongLog } from './replay';
 import type { Benchmark, Row } from './row';
 import { scale } from './scale';
+import { servers } from './servers';
 import { startTime } from './start-time';
 
 /** Benchmarks that open the page. */
@@ -32,6 +33,7 @@ const benchmarks: Readonly<Record<string, Benchmark>> = {
   blink,
   attack: attackJudgements,
   start: startTime,
+  servers,
   scale: scale(visits),
   kill: killRounds(rounds),
 };

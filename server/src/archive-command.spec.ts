@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { readDemo } from '@juxtameter/demo';
 import { v7 as uuid } from 'uuid';
 import { archiveCommand } from './archive-command';
+import { openEmbedded } from './database/open-database';
+import { visitSummaries } from './database/schema';
 import { filesOfZip, resummed, zipped } from './testing/archive-files';
 import { startPostgres } from './testing/postgres';
 import { discard, eventMaker, listed, OPENING, scratchFolder, seededFolder, testServer } from './testing/test-server';
@@ -127,6 +129,23 @@ describe('backup and restore', () => {
     const target = join(scratch, 'target');
     await expectAsync(run('restore', file('twice.zip'), target)).toBeRejected();
     expect(readdirSync(target)).toEqual([]);
+  });
+
+  it('have what lists tell folded anew, whatever was kept', async () => {
+    const before = await testServer(folder);
+    const told = (await before.request('GET', '/api/visits?limit=100')).text;
+    await before.stop();
+    const open = await openEmbedded(join(folder, 'pglite'));
+    await open.database.update(visitSummaries).set({ summary: null, past: null, words: '', isOpen: false, lastAt: '' });
+    await open.close();
+    const said: string[] = [];
+    await archiveCommand(['rebuild'], settings(folder), (line) => void said.push(line));
+    expect(said.join()).toContain('was folded from their logs anew');
+    const after = await testServer(folder);
+    expect((await after.request('GET', '/api/visits?limit=100')).text).toBe(told);
+    await after.stop();
+    const nowhere = archiveCommand(['rebuild'], settings(join(scratch, 'nowhere')), () => undefined);
+    await expectAsync(nowhere).toBeRejectedWithError(/is not there/);
   });
 
   it('work with a PostgreSQL server, which several may use, and a restored archive only alone', async () => {

@@ -9,7 +9,11 @@ import type { Trust } from './storage/archive-reader';
 import { loadArchive } from './storage/recovery';
 import { placeArchive, removeDrafts, Storage, writeVerified } from './storage/storage';
 import { verifyArchive } from './storage/verify-archive';
+import { VisitSummaries } from './store/visit-summaries';
 import { visits } from './database/schema';
+
+/** Visits between two lines that say how far it is. */
+const TOLD_EVERY = 1000;
 
 /** Restores logs that this product would not have taken, as they are. */
 const AS_IT_IS = '--as-it-is';
@@ -17,18 +21,38 @@ const AS_IT_IS = '--as-it-is';
 export type Print = (line: string) => void;
 
 /**
- * `backup FILE` and `restore FILE [--as-it-is]`: everything stored, in and out of one open archive.
+ * `backup FILE` and `restore FILE [--as-it-is]`: everything stored, in and out of one open archive. `rebuild`: what lists
+ * and histories tell, folded from the logs anew.
  * @throws StartRefused with one sentence when it cannot be done; nothing is changed then.
  */
 export async function archiveCommand(args: readonly string[], settings: Settings, print: Print): Promise<void> {
   const [command, ...given] = args;
+  if (command === 'rebuild' && given.length === 0) return rebuild(settings, print);
   const isAsItIs = command === 'restore' && given.includes(AS_IT_IS);
   const [file, ...more] = isAsItIs ? given.filter((each) => each !== AS_IT_IS) : given;
   if (file === undefined || more.length > 0 || file.startsWith('-'))
-    throw new StartRefused(`${command ?? ''} takes one file: npm run -s juxta -- ${command ?? 'backup'} FILE.zip`);
+    throw new StartRefused(
+      `${command ?? ''} takes one file: npm run -s juxta -- ${command === 'restore' ? 'restore' : 'backup'} FILE.zip`,
+    );
   await (command === 'restore'
     ? restore(resolve(file), settings, isAsItIs ? 'as-it-is' : 'foreign', print)
     : backup(resolve(file), settings, print));
+}
+
+async function rebuild(settings: Settings, print: Print): Promise<void> {
+  refuseMissing(settings);
+  await withStorage({ settings, isAlone: true }, async (storage) => {
+    const of = await storage.database.$count(visits);
+    await new VisitSummaries(storage).rebuild((told) => {
+      if (told % TOLD_EVERY === 0) print(`${told} of ${of} visits`);
+    });
+    print(`What lists and histories tell of ${of} visits was folded from their logs anew.`);
+  });
+}
+
+function refuseMissing({ databaseUrl, dataDir }: Settings): void {
+  if (databaseUrl === undefined && !existsSync(dataDir))
+    throw new StartRefused(`${dataDir} is not there; set DATA_DIR to the data folder.`);
 }
 
 async function backup(file: string, settings: Settings, print: Print): Promise<void> {
@@ -50,8 +74,7 @@ async function backup(file: string, settings: Settings, print: Print): Promise<v
 }
 
 async function backupStored(settings: Settings, draft: string): Promise<void> {
-  if (settings.databaseUrl === undefined && !existsSync(settings.dataDir))
-    throw new StartRefused(`${settings.dataDir} is not there; set DATA_DIR to the data folder.`);
+  refuseMissing(settings);
   await withStorage({ settings }, async (storage) => {
     await writeVerified((await storage.backup()).stream, draft);
   });

@@ -94,23 +94,30 @@ export class VisitSummaries {
     return this.running;
   }
 
+  /** Tells all of it anew, whatever is kept; `progress` hears how many visits were told. */
+  async rebuild(progress: (told: number) => void): Promise<void> {
+    await this.database.update(visitSummaries).set({ version: '' });
+    await this.tellAll({ breath: 0, progress });
+  }
+
   /** Ends what goes on beside the requests. */
   async close(): Promise<void> {
     this.isClosed = true;
     await this.running?.catch(() => undefined);
   }
 
-  private async tellAll(): Promise<void> {
+  private async tellAll({ breath = BREATH, progress = (_told: number): void => undefined } = {}): Promise<void> {
     const isOther = or(lt(visitSummaries.version, VERSION), gt(visitSummaries.version, VERSION));
     const others = this.database
       .select({ visit: visitSummaries.visit, seq: sql<number>`0`.as('seq') })
       .from(visitSummaries)
       .where(isOther);
     await this.database.insert(untoldVisits).select(others).onConflictDoNothing();
-    while (!this.isClosed) {
+    for (let count = 1; !this.isClosed; count += 1) {
       const { told, unstored } = await this.refresh(isOther, 1);
       if (unstored.size > 0 || told === 0) return;
-      await wait(BREATH);
+      progress(count);
+      await wait(breath);
     }
   }
 

@@ -175,20 +175,8 @@ describe('what this device keeps', () => {
     expect((await local.pinnedFor(unit.id))?.unitModel).toEqual(unitModel);
     expect(await local.missing(library)).toEqual([]);
   });
-});
 
-describe('what is kept of the history of sites', () => {
-  let local: LocalStore;
-
-  beforeEach(async () => {
-    localStorage.clear();
-    await deleteDB('juxtameter');
-    local = new LocalStore();
-  });
-
-  afterEach(() => local.close());
-
-  it('is that of the sites asked for last, however many there are', async () => {
+  it('keeps the history of the sites asked for last, however many there are', async () => {
     expect(await local.histories()).toBeUndefined();
     for (let site = 0; site < 50; site += 1) await local.keepHistories({ [`site-${site}`]: { unit: [] } });
     await local.keepHistories({ 'site-25': { unit: [], other: [] } });
@@ -199,7 +187,7 @@ describe('what is kept of the history of sites', () => {
     expect((await local.histories())?.['site-25']).toEqual({ unit: [], other: [] });
   });
 
-  it('that an earlier page kept of all sites together is still read, by site', async () => {
+  it('reads by site what an earlier page kept of all sites together', async () => {
     await local.keepLibrary({
       sites: [],
       units: [

@@ -31,7 +31,11 @@ describe('the time line of a unit', () => {
       const visits = numbers(count, count).map((part, index) =>
         visit(`v${index}`, NOW - part * 9e10, ['sensor', 'wiring', 'mechanical', ''][index % 4]),
       );
-      const { visits: marks } = unitMarks(visits, [], { width, now: NOW });
+      const { visits: marks, ticks } = unitMarks(visits, [], { width, now: NOW });
+      for (const { middle, words } of ticks) {
+        const half = (words.length * LETTER) / 2;
+        expect(middle - half >= 0 && middle + half <= width).withContext(words).toBeTrue();
+      }
       expect(marks.length).toBe(count);
       expect(marks.map(({ x }) => x)).toEqual([...marks.map(({ x }) => x)].sort((a, b) => a - b));
       expect(marks.every(({ x }) => x >= 0 && x <= width)).toBeTrue();

@@ -21,7 +21,8 @@ export interface VisitMark extends UnitMark {
 export interface UnitMarks {
   readonly visits: readonly VisitMark[];
   readonly parts: readonly UnitMark[];
-  readonly ticks: readonly { readonly x: number; readonly words: string }[];
+  /** `middle` is where the words have their middle: at the ends of the line they stay within it. */
+  readonly ticks: readonly { readonly x: number; readonly middle: number; readonly words: string }[];
 }
 
 const EDGE = 14;
@@ -78,7 +79,11 @@ export function unitMarks(
     ),
     ticks: x
       .ticks(Math.max(2, Math.round(width / TICKS_EVERY)))
-      .map((time) => ({ x: x(time), words: x.tickFormat()(time) })),
+      .map((time) => {
+        const words = x.tickFormat()(time);
+        const half = (words.length * LETTER) / 2;
+        return { x: x(time), middle: Math.max(half, Math.min(x(time), width - half)), words };
+      }),
   };
 }
 

@@ -26,7 +26,7 @@ const AXIS = 22 + ROWS * ROW;
       <path class="axis" [attr.d]="'M0 ' + axis + 'H' + width()" />
       @for (tick of marks().ticks; track tick.x) {
         <path class="tick" [attr.d]="'M' + tick.x + ' ' + (axis - 5) + 'v10'" />
-        <text class="when" text-anchor="middle" [attr.x]="tick.x" [attr.y]="height - 4">{{ tick.words }}</text>
+        <text class="when" text-anchor="middle" [attr.x]="tick.middle" [attr.y]="height - 4">{{ tick.words }}</text>
       }
       @for (visit of marks().visits; track visit.id) {
         <a [routerLink]="['/visits', visit.id]" [attr.aria-label]="visit.words">
