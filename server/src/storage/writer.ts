@@ -163,7 +163,9 @@ export class Writer {
 /** Until the transaction ends; always in the same order, so that no two servers wait for each other. */
 async function lock(transaction: Database, jobs: readonly Job[]): Promise<void> {
   const names = [...new Set(jobs.flatMap(({ locks }) => locks))].sort();
-  for (const name of names) await transaction.execute(sql`select pg_advisory_xact_lock(hashtextextended(${name}, 0))`);
+  await transaction.execute(
+    sql`select pg_advisory_xact_lock(hashtextextended(name, 0)) from json_array_elements_text(${JSON.stringify(names)}::json) as wanted (name)`,
+  );
 }
 
 /** The entries of one request; a refusal is that request's own answer and leaves the group alone. */
