@@ -34,7 +34,9 @@ describe('the time line of a unit', () => {
       const { visits: marks, ticks } = unitMarks(visits, [], { width, now: NOW });
       for (const { middle, words } of ticks) {
         const half = (words.length * LETTER) / 2;
-        expect(middle - half >= 0 && middle + half <= width).withContext(words).toBeTrue();
+        expect(middle - half >= 0 && middle + half <= width)
+          .withContext(words)
+          .toBeTrue();
       }
       expect(marks.length).toBe(count);
       expect(marks.map(({ x }) => x)).toEqual([...marks.map(({ x }) => x)].sort((a, b) => a - b));

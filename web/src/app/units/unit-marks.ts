@@ -77,13 +77,11 @@ export function unitMarks(
       })),
       width,
     ),
-    ticks: x
-      .ticks(Math.max(2, Math.round(width / TICKS_EVERY)))
-      .map((time) => {
-        const words = x.tickFormat()(time);
-        const half = (words.length * LETTER) / 2;
-        return { x: x(time), middle: Math.max(half, Math.min(x(time), width - half)), words };
-      }),
+    ticks: x.ticks(Math.max(2, Math.round(width / TICKS_EVERY))).map((time) => {
+      const words = x.tickFormat()(time);
+      const half = (words.length * LETTER) / 2;
+      return { x: x(time), middle: Math.max(half, Math.min(x(time), width - half)), words };
+    }),
   };
 }
 
