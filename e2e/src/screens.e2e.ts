@@ -200,10 +200,10 @@ test('says what to do when a visit or the server is not there', async ({ page, s
   await expect(page.getByRole('alert')).toContainText('There is no visit');
   await page.goto(`${server.address}/nowhere`);
   await expect(page.getByText('There is no page at this address.')).toBeVisible();
-  await page.route('**/api/visits', (route) => route.abort());
+  await page.route('**/api/visits?*', (route) => route.abort());
   await page.getByRole('link', { name: 'To the visits' }).click();
   await expect(page.getByRole('alert')).toContainText('No answer from the server.');
-  await page.unroute('**/api/visits');
+  await page.unroute('**/api/visits?*');
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText('Mist line 1').first()).toBeVisible();
 });

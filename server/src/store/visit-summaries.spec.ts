@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { setImmediate as turn } from 'node:timers/promises';
+import { sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import {
   pastVisitOf,
@@ -11,7 +12,9 @@ import {
 } from '@juxtameter/contract';
 import type { EventBody } from '@juxtameter/core';
 import { openEmbedded } from '../database/open-database';
-import { visitSummaries } from '../database/schema';
+import { untoldVisits, visits, visitSummaries } from '../database/schema';
+import { fillFolder } from '../testing/plausible-visits';
+import { VisitSummaries } from './visit-summaries';
 import {
   discard,
   eventMaker,
@@ -98,6 +101,25 @@ describe('what is told of visits', () => {
     expect((await again.request('GET', '/api/visits')).text).toBe(list);
     await again.stop();
     discard(server.folder);
+  });
+
+  it('of many visits that came at once is made after the first list, without anybody asking again', async () => {
+    const folder = await seededFolder();
+    await fillFolder(folder, 120);
+    const { database, close } = await openEmbedded(join(folder, 'pglite'));
+    await database.update(visitSummaries).set({ summary: null, past: null });
+    await database
+      .insert(untoldVisits)
+      .select(database.select({ visit: visits.id, seq: sql<number>`7`.as('seq') }).from(visits));
+    const summaries = new VisitSummaries({ database, isFull: false });
+    expect((await summaries.page({ limit: 1 })).untold).toBeGreaterThan(60);
+    while ((await summaries.untold()) > 0) await turn();
+    const { visits: all, next } = await summaries.page({ limit: 100 });
+    expect(all.length).toBe(100);
+    expect(next).toBeDefined();
+    await summaries.close();
+    await close();
+    discard(folder);
   });
 
   it('goes to the next visit of the same unit, and to no other', async () => {

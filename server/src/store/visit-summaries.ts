@@ -51,7 +51,10 @@ export class VisitSummaries {
   /** A page of the list. @throws RequestProblem where the query is none. */
   async page(query: VisitQuery): Promise<VisitPage> {
     const unstored = summariesOf(await this.refresh(undefined, MOST_AT_ONCE));
-    return visitPage(this.database, query, unstored, Math.max(0, (await this.untold()) - unstored.size));
+    const left = Math.max(0, (await this.untold()) - unstored.size);
+    // What goes wrong with it goes wrong for whoever asks next, who is told.
+    if (left > 0) this.tellAnew().catch(() => undefined);
+    return visitPage(this.database, query, unstored, left);
   }
 
   /** Those of these visits that there are. */
@@ -86,8 +89,8 @@ export class VisitSummaries {
   }
 
   /**
-   * Tells anew what another version of the product told, one visit after the other, beside whatever is asked for. A disk
-   * that takes nothing ends it; the next start goes on.
+   * Tells what is untold now, and what another version of the product told, one visit after the other, beside whatever is
+   * asked for. A disk that takes nothing ends it; who asks next goes on.
    */
   tellAnew(): Promise<void> {
     this.running ??= this.tellAll().finally(() => (this.running = undefined));
@@ -113,10 +116,16 @@ export class VisitSummaries {
       .from(visitSummaries)
       .where(isOther);
     await this.database.insert(untoldVisits).select(others).onConflictDoNothing();
-    for (let count = 1; !this.isClosed; count += 1) {
-      const { told, unstored } = await this.refresh(isOther, 1);
-      if (unstored.size > 0 || told === 0) return;
-      progress(count);
+    // What is touched meanwhile is left to whoever asks: a visit at work would be told again and again.
+    const rows = await this.database
+      .select({ visit: untoldVisits.visit })
+      .from(untoldVisits)
+      .orderBy(desc(untoldVisits.seq), desc(untoldVisits.visit));
+    for (const [index, { visit }] of rows.entries()) {
+      if (this.isClosed) return;
+      const { unstored } = await this.refresh(eq(visitSummaries.visit, visit));
+      if (unstored.size > 0) return;
+      progress(index + 1);
       await wait(breath);
     }
   }
@@ -158,7 +167,7 @@ export class VisitSummaries {
       if (!(await this.kept(id, seq, told))) unstored.set(id, told);
       await turn();
     }
-    return { told: rows.length, unstored };
+    return { unstored };
   }
 
   /**
@@ -208,9 +217,7 @@ interface PastAt {
 }
 
 interface Refreshed {
-  /** Visits that were told anew. */
-  readonly told: number;
-  /** What of them could not be kept. */
+  /** What was told anew and could not be kept. */
   readonly unstored: ReadonlyMap<string, Told>;
 }
 
