@@ -11,6 +11,7 @@ import {
   type VisitSummary,
 } from '@juxtameter/contract';
 import { firstValueFrom, of, throwError, type Observable } from 'rxjs';
+import { TestScheduler } from 'rxjs/testing';
 import { HALF_DONE, HALF_DONE_STORED } from '../../testing/open-visit';
 import { Api } from '../api/api';
 import { LocalStore, type LocalVisit } from '../local/local-store';
@@ -206,6 +207,22 @@ describe('the list of many visits', () => {
       }),
     );
     expect(shown()).toEqual(before);
+  });
+
+  it('is asked for again while the server reads visits anew, until it is left', () => {
+    const told = (untold: number) =>
+      VisitsActions.loaded({ search: '', page: { visits: [], untold }, own: [], isFromTablet: false, stored: [] });
+    const scheduler = new TestScheduler((actual, expected) => expect(actual).toEqual(expected));
+    scheduler.run(({ hot, expectObservable }) => {
+      const actions = hot('u 9999ms u 999ms l 8999ms d', {
+        u: told(3),
+        d: told(0),
+        l: VisitsActions.left({ scrolledTo: 0 }),
+      });
+      expectObservable(visitsEffects.askAgainForUntold(actions as unknown as Actions)).toBe('3s r', {
+        r: VisitsActions.loadRequested(),
+      });
+    });
   });
 
   it('believes no answer that is none', async () => {

@@ -18,6 +18,7 @@ import {
   of,
   switchMap,
   takeUntil,
+  timer,
   type Observable,
 } from 'rxjs';
 import { MOST_IDS } from '@juxtameter/contract/first';
@@ -32,6 +33,8 @@ import { visitsFeature } from './visits.reducer';
 
 /** Milliseconds after the last letter before the server is asked. */
 const TYPED = 250;
+/** Milliseconds. */
+const ASKED_AGAIN = 3000;
 /** On the first page; further ones are asked for as somebody comes near their place. */
 const FIRST_PAGE = 100;
 
@@ -177,6 +180,19 @@ function broughtUp(
       ),
     );
 }
+
+/** While the server still reads visits anew the list is asked for again. */
+export const askAgainForUntold = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(VisitsActions.loaded),
+      switchMap(({ page }) =>
+        page.untold > 0 ? timer(ASKED_AGAIN).pipe(takeUntil(actions.pipe(ofType(VisitsActions.left)))) : of(),
+      ),
+      map(() => VisitsActions.loadRequested()),
+    ),
+  { functional: true },
+);
 
 export const noteAnswer = createEffect(
   (actions = inject(Actions)) =>
