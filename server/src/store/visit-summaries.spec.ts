@@ -103,6 +103,31 @@ describe('what is told of visits', () => {
     discard(server.folder);
   });
 
+  it('is never said to be behind because somebody logs while the list is made', async () => {
+    const server = await testServer();
+    const ids = Array.from({ length: 6 }, () => uuid());
+    for (const id of ids) await server.request('POST', '/api/visits', { id, unit: 'mist-line-3' });
+    const makes = ids.map((id) => eventMaker(id));
+    const log = (body: EventBody) =>
+      Promise.all(
+        ids.map((id, index) => server.request('POST', `/api/visits/${id}/events`, { events: [makes[index]!(body)] })),
+      );
+    await log(OPENING);
+    await server.request('GET', '/api/visits');
+    let isLogging = true;
+    const logging = (async () => {
+      while (isLogging) await log({ type: 'note-added', text: 'meanwhile' });
+    })();
+    for (let count = 0; count < 25; count += 1) {
+      const { body } = await server.request('GET', '/api/visits');
+      expect((body as unknown as VisitPage).untold).toBe(0);
+    }
+    isLogging = false;
+    await logging;
+    await server.stop();
+    discard(server.folder);
+  });
+
   it('of many visits that came at once is made after the first list, without anybody asking again', async () => {
     const folder = await seededFolder();
     await fillFolder(folder, 120);

@@ -50,8 +50,9 @@ export class VisitSummaries {
 
   /** A page of the list. @throws RequestProblem where the query is none. */
   async page(query: VisitQuery): Promise<VisitPage> {
+    // Counted before: what somebody logs while the list is made is not behind, it is told to whoever asks next.
+    const left = Math.max(0, (await this.untold()) - MOST_AT_ONCE);
     const unstored = summariesOf(await this.refresh(undefined, MOST_AT_ONCE));
-    const left = Math.max(0, (await this.untold()) - unstored.size);
     // What goes wrong with it goes wrong for whoever asks next, who is told.
     if (left > 0) this.tellAnew().catch(() => undefined);
     return visitPage(this.database, query, unstored, left);

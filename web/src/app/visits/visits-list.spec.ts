@@ -189,6 +189,11 @@ describe('the list of many visits', () => {
     await settled(100);
     expect(server.wholes.length).toBe(60);
     expect(new Set(server.wholes)).toEqual(new Set(server.all.slice(0, 60).map(({ id }) => id)));
+    // Nor does a search bring older ones onto it.
+    store.dispatch(VisitsActions.searchChanged({ text: 'complaint 19' }));
+    await settled(400);
+    expect(shown().length).toBeGreaterThan(0);
+    expect(server.wholes.length).toBe(60);
   });
 
   it('takes up a page that answers to what was asked before as nothing', async () => {

@@ -133,8 +133,9 @@ export const keepOpenVisits = createEffect(
   (actions = inject(Actions), api = inject(Api), local = inject(LocalStore)) =>
     actions.pipe(
       ofType(VisitsActions.loaded),
-      switchMap(({ stored, isFromTablet }) => {
-        if (isFromTablet) return of();
+      // What was searched for is not what is at work.
+      filter(({ isFromTablet, search }) => !isFromTablet && search === ''),
+      switchMap(({ stored }) => {
         return forkJoin([local.visits(), local.waiting()]).pipe(
           concatMap(async ([kept, waiting]) => {
             await local.forget(outdated(stored, kept, waiting));
