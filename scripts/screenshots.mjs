@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { browserOptions } from '../e2e/src/support/browser.ts';
 import { readBeforePressing } from '../e2e/src/support/read-before-pressing.ts';
-import { buildPage } from './lib/build.mjs';
+import { buildPage, buildServer } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
 const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
@@ -15,9 +15,9 @@ const tablet = { viewport: { width: 1280, height: 800 } };
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 installPackages();
-if (!buildPage()) process.exit(1);
+if (!(await buildPage()) || !(await buildServer())) process.exit(1);
 const folder = mkdtempSync(join(tmpdir(), 'juxtameter-pictures-'));
-const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server/src/main.ts')], {
+const server = spawn(process.execPath, [join(root, 'dist/server/main.js')], {
   cwd: root,
   env: { ...process.env, DATA_DIR: folder, PORT: '0' },
   stdio: ['ignore', 'pipe', 'inherit'],

@@ -1,12 +1,12 @@
 // One command from a fresh clone to a running product: packages, page, data, server.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { buildPage } from './lib/build.mjs';
+import { buildPage, buildServer } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
 installPackages();
-if (!buildPage()) process.exit(1);
-const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], {
+if (!(await buildPage()) || !(await buildServer())) process.exit(1);
+const server = spawn(process.execPath, [join(root, 'dist', 'server', 'main.js')], {
   cwd: root,
   stdio: 'inherit',
 });

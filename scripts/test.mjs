@@ -3,7 +3,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildPage } from './lib/build.mjs';
+import { buildPage, buildServer } from './lib/build.mjs';
 import { installPackages, root } from './lib/packages.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
@@ -13,6 +13,7 @@ let failed = 0;
 
 installPackages();
 installChromium();
+await buildServer();
 
 // Mostly waits for disks and processes: beside the checks that reckon, its output kept until it is done.
 const servers = serverSuites();
@@ -25,7 +26,7 @@ await check('docs made of the descriptions', ['--import', 'tsx', join(root, 'scr
 await check('demo visits made of their scripts', [join(root, 'scripts/demo.mjs'), '--check']);
 await suite('units in the browser', [bin('@angular', 'cli', 'bin', 'ng.js'), 'test', 'unit'], karmaCounts);
 // The page is built while the server suite comes to its end; it is opened when the machine is quiet again.
-const isBuilt = buildPage();
+const isBuilt = await buildPage();
 await servers;
 if (isBuilt) {
   passed += 1;

@@ -13,6 +13,8 @@ export const MOST_IDS = 200;
 export interface VisitQuery {
   /** Every word of it stands in what the list shows. */
   readonly search?: string;
+  /** Visits to this unit alone, by its id. */
+  readonly unit?: string;
   /** `next` of the page before. */
   readonly after?: string;
   /** From 1 to `LONGEST_PAGE`. */

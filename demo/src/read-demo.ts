@@ -22,7 +22,8 @@ export interface DemoData {
   readonly visits: readonly VisitDocument[];
 }
 
-const DATA = fileURLToPath(new URL('../data', import.meta.url));
+/** Found from the source as well as from the built server, which lie equally deep. */
+const DATA = fileURLToPath(new URL('../../demo/data', import.meta.url));
 
 /** Reads the demo files through the same contracts as anybody's documents. */
 export function readDemo(): DemoData {

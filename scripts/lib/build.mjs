@@ -1,11 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
 import { root } from './packages.mjs';
 
-const SOURCES = [
+const PAGE_SOURCES = [
   'angular.json',
   'tsconfig.base.json',
   'package.json',
@@ -20,30 +20,106 @@ const SOURCES = [
   'contract/src',
   'scripts/lib/build.mjs',
 ];
-const stamp = join(root, 'dist', 'web', 'source-hash');
-const index = join(root, 'dist', 'web', 'browser', 'index.html');
+const SERVER_SOURCES = [
+  'package-lock.json',
+  'core/src',
+  'contract/src',
+  'server/src',
+  'cli/src',
+  'demo/src',
+  'scripts/lib/build.mjs',
+];
+const SERVER = join(root, 'dist', 'server');
+
+/** What is run under Node: the server, its work on stored data, the command line, and what the server does in threads. */
+const PROGRAMS = {
+  main: 'server/src/main.ts',
+  'archive-main': 'server/src/archive-main.ts',
+  juxta: 'cli/src/juxta.ts',
+  ...Object.fromEntries(
+    readdirSync(join(root, 'server/src/threads')).map((file) => [
+      `thread-${file.replace('.ts', '')}`,
+      `server/src/threads/${file}`,
+    ]),
+  ),
+};
+
+/** Runs a build when any of its sources changed since it was last done. Returns whether what it makes is there. */
+async function unlessDone(target, sources, work) {
+  const stamp = join(target, 'source-hash');
+  const hash = hashOf(sources);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return true;
+  rmSync(stamp, { force: true });
+  if (!(await work())) return false;
+  writeFileSync(stamp, hash);
+  return true;
+}
 
 /** Builds the page when any of its sources changed since the last build. Returns whether it succeeded. */
 export function buildPage() {
-  const hash = hashOf(SOURCES);
-  if (existsSync(index) && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return true;
-  console.error('Building the page (about half a minute)...');
-  rmSync(stamp, { force: true });
-  const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
-  const result = spawnSync(process.execPath, [ng, 'build', 'web'], {
-    cwd: root,
-    stdio: ['ignore', 'pipe', 'pipe'],
-    encoding: 'utf8',
-    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+  const target = join(root, 'dist', 'web');
+  return unlessDone(target, PAGE_SOURCES, () => {
+    console.error('Building the page (about half a minute)...');
+    const ng = join(root, 'node_modules', '@angular', 'cli', 'bin', 'ng.js');
+    const result = spawnSync(process.execPath, [ng, 'build', 'web'], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      encoding: 'utf8',
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    });
+    if (result.status !== 0) {
+      console.error(result.stdout, result.stderr);
+      return false;
+    }
+    writeNotices(target);
+    packFiles(join(target, 'browser'));
+    return true;
   });
-  if (result.status !== 0) {
-    console.error(result.stdout, result.stderr);
-    return false;
-  }
-  writeNotices(join(root, 'dist', 'web'));
-  packFiles(join(root, 'dist', 'web', 'browser'));
-  writeFileSync(stamp, hash);
-  return true;
+}
+
+/**
+ * Builds what runs under Node into plain script, so that no start has to take the types off, and beside it the empty
+ * database a new data folder begins with. Put in place whole: a server that runs goes on with the files it has.
+ */
+export function buildServer() {
+  return unlessDone(SERVER, SERVER_SOURCES, async () => {
+    const draft = `${SERVER}.new-${process.pid}`;
+    rmSync(draft, { recursive: true, force: true });
+    const { build } = await import('esbuild');
+    await build({
+      absWorkingDir: root,
+      entryPoints: PROGRAMS,
+      outdir: draft,
+      bundle: true,
+      splitting: true,
+      format: 'esm',
+      platform: 'node',
+      target: 'node20',
+      sourcemap: true,
+      plugins: [OURS],
+    });
+    await keepEmptyDatabase(join(draft, 'empty-database'));
+    rmSync(SERVER, { recursive: true, force: true });
+    renameSync(draft, SERVER);
+    return true;
+  });
+}
+
+/** Only our own packages become part of a program; those of others stay where they were installed. */
+const OURS = {
+  name: 'ours',
+  setup(builder) {
+    builder.onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+      kind === 'entry-point' || path.startsWith('@juxtameter/') ? undefined : { path, external: true },
+    );
+  },
+};
+
+async function keepEmptyDatabase(folder) {
+  const { PGlite } = await import('@electric-sql/pglite');
+  const database = await PGlite.create(folder);
+  await database.exec('checkpoint');
+  await database.close();
 }
 
 /** Fonts and icons that are shipped with the page, beside the libraries the builder lists. */

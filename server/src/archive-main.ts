@@ -1,11 +1,9 @@
-import { fileURLToPath } from 'node:url';
 import { archiveCommand } from './archive-command';
+import { ROOT } from './places';
 import { readSettings, StartRefused } from './settings';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
-
 try {
-  await archiveCommand(process.argv.slice(2), readSettings(process.env, root), (line) =>
+  await archiveCommand(process.argv.slice(2), readSettings(process.env, ROOT), (line) =>
     process.stdout.write(`${line}\n`),
   );
 } catch (error) {

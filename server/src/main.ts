@@ -1,19 +1,17 @@
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { Logger } from 'pino';
 import { readDemo } from '@juxtameter/demo';
 import { requestLogger } from './request-logger';
+import { ROOT } from './places';
 import { readSettings, StartRefused } from './settings';
 import { startServer } from './start-server';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
-
 try {
-  const settings = readSettings(process.env, root);
+  const settings = readSettings(process.env, ROOT);
   const logger = (folder: string): Logger => requestLogger(folder, process.env['LOG_LEVEL'] ?? 'info');
   const server = await startServer({
     settings,
-    page: join(root, 'dist', 'web', 'browser'),
+    page: join(ROOT, 'dist', 'web', 'browser'),
     demo: readDemo,
     logger,
     onLost: () => {

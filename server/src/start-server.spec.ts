@@ -3,6 +3,7 @@ import { createServer } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { once } from 'node:events';
 import { v7 as uuid } from 'uuid';
+import { builtServer } from './testing/built-server';
 import { readSettings, StartRefused } from './settings';
 import { startServer } from './start-server';
 import { discard, eventMaker, OPENING, seededFolder, testServer } from './testing/test-server';
@@ -43,7 +44,7 @@ describe('the server', () => {
 
   it('keeps every acknowledged event when it is killed', async () => {
     const folder = await seededFolder();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, [builtServer()], {
       env: { ...process.env, DATA_DIR: folder, PORT: '0' },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
@@ -77,7 +78,7 @@ describe('the server', () => {
 
   it('stops cleanly on Ctrl-C', async () => {
     const folder = await seededFolder();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, [builtServer()], {
       env: { ...process.env, DATA_DIR: folder, PORT: '0' },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

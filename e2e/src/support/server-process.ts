@@ -36,7 +36,7 @@ export class ServerProcess {
 
   async resume(): Promise<void> {
     const env = { ...process.env, DATA_DIR: this.folder, PORT: this.port };
-    this.child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    this.child = spawn(process.execPath, ['dist/server/main.js'], {
       env,
       stdio: ['ignore', 'pipe', 'inherit'],
     });

@@ -2,6 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { setTimeout as wait } from 'node:timers/promises';
 import { v7 as uuid } from 'uuid';
+import { builtServer } from '../testing/built-server';
 import { lockFolder } from '../folder-lock';
 import { addressOf, serverProcess } from '../testing/server-process';
 import { discard, eventMaker, OPENING, scratchFolder, seededFolder, testServer } from '../testing/test-server';
@@ -105,14 +106,10 @@ async function silenced(folder: string): Promise<void> {
 }
 
 function elsewhere(folder: string) {
-  const child = spawn(
-    ELSEWHERE[0] ?? '',
-    [...ELSEWHERE.slice(1), process.execPath, '--import', 'tsx', 'server/src/main.ts'],
-    {
-      env: { ...process.env, DATA_DIR: folder, PORT: '0' },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    },
-  );
+  const child = spawn(ELSEWHERE[0] ?? '', [...ELSEWHERE.slice(1), process.execPath, builtServer()], {
+    env: { ...process.env, DATA_DIR: folder, PORT: '0' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   child.stderr.on('data', (chunk) => (said += String(chunk)));
   return { child, said: () => said };

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { fileURLToPath } from 'node:url';
+import { cp } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { PGlite, types, type ParserOptions, type QueryOptions, type Transaction } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { desc, max, sql } from 'drizzle-orm';
@@ -10,6 +12,7 @@ import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
 import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
 import { Pool } from 'pg';
+import { EMPTY_DATABASE, ROOT } from '../places';
 import { StartRefused } from '../settings';
 import { Attendance } from './attendance';
 import * as schema from './schema';
@@ -25,10 +28,11 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
-const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
+const MIGRATIONS = join(ROOT, 'server', 'drizzle');
 
 /** Opens the embedded PostgreSQL in a folder, creating it when there is none, and brings its tables up to date. */
 export async function openEmbedded(folder: string): Promise<OpenDatabase> {
+  if (!existsSync(folder) && existsSync(EMPTY_DATABASE)) await cp(EMPTY_DATABASE, folder, { recursive: true });
   const client = withItsParsers(await PGlite.create(folder, { parsers: TIMES_AS_TEXT, extensions: { pg_trgm } }));
   const database = drizzlePglite(client, { schema, casing: 'snake_case' });
   await migratePglite(database, { migrationsFolder: MIGRATIONS });

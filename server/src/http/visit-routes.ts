@@ -66,9 +66,10 @@ function routerOfVisits(): Router {
 /** Sites whose history can be asked for at a time. */
 const MOST_SITES = 50;
 
-function visitQuery({ search, after, limit }: Request['query']): VisitQuery {
+function visitQuery({ search, unit, after, limit }: Request['query']): VisitQuery {
   return {
     ...(typeof search === 'string' ? { search } : {}),
+    ...(typeof unit === 'string' ? { unit } : {}),
     ...(typeof after === 'string' ? { after } : {}),
     ...(limit === undefined ? {} : { limit: Number(limit) }),
   };

@@ -1,8 +1,8 @@
-import { isMainThread, parentPort, workerData, type Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import type { ImportRequest } from '@juxtameter/contract/check';
 import { RequestProblem } from '../request-problem';
 import { thread } from '../thread';
-import { lookThrough, type AskOnFile, type LookedThrough, type OnFile, type Progress } from './look-through';
+import type { AskOnFile, LookedThrough, OnFile, Progress } from './look-through';
 
 /** What looking through files may take. */
 export interface LookLimits {
@@ -18,12 +18,12 @@ export const LOOK_LIMITS: LookLimits = { time: 30_000, memory: 1024 };
 const KEPT_FOR = 60_000;
 
 /** What the thread is told. */
-type Told =
+export type Told =
   | { readonly kind: 'look'; readonly files: ImportRequest['files'] }
   | { readonly kind: 'on-file'; readonly onFile: OnFile };
 
 /** What the thread says. */
-type Said =
+export type Said =
   | { readonly kind: 'ready' }
   | { readonly kind: 'progress'; readonly done: number; readonly of: number }
   | { readonly kind: 'ask'; readonly models: readonly string[] }
@@ -83,7 +83,7 @@ class Reader {
   private present: Look | undefined;
 
   constructor(private readonly limits: LookLimits) {
-    this.worker = thread(import.meta.url, { isLooking: true }, { maxOldGenerationSizeMb: limits.memory });
+    this.worker = thread('look-through', {}, { maxOldGenerationSizeMb: limits.memory });
     this.worker.unref();
     this.ready = new Promise((resolve) => {
       this.worker.on('message', (said: Said) => (said.kind === 'ready' ? resolve() : this.present?.said(said)));
@@ -157,24 +157,4 @@ function tooMuch(what: string): RequestProblem {
     'Too much at once',
     `Looking through these files ${what}; nothing was stored. Bring in fewer at a time, or smaller ones.`,
   );
-}
-
-const given = workerData as { readonly isLooking?: true } | null;
-if (!isMainThread && given?.isLooking && parentPort) {
-  const port = parentPort;
-  const say = (said: Said): void => port.postMessage(said);
-  let answerOnFile: (onFile: OnFile) => void = () => undefined;
-  const ask: AskOnFile = (models) =>
-    new Promise((resolve) => {
-      answerOnFile = resolve;
-      say({ kind: 'ask', models });
-    });
-  port.on('message', (told: Told) => {
-    if (told.kind === 'on-file') return answerOnFile(told.onFile);
-    lookThrough(told.files, ask, (done, of) => say({ kind: 'progress', done, of })).then(
-      (looked) => say({ kind: 'done', looked }),
-      (error: Error) => say({ kind: 'failed', message: error.message }),
-    );
-  });
-  say({ kind: 'ready' });
 }

@@ -1,12 +1,10 @@
-import { createHash } from 'node:crypto';
-import { Readable } from 'node:stream';
 import { setImmediate as turn } from 'node:timers/promises';
-import { and, asc, eq, gt, lte, max, sql } from 'drizzle-orm';
-import yazl from 'yazl';
-import type { SiteFile, VisitDocument } from '@juxtameter/contract';
+import { and, asc, eq, gt, inArray, lte, max, sql } from 'drizzle-orm';
+import type { SiteFile } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { eras, sites, units, visitEvents, visits } from '../database/schema';
-import { MANIFEST, SITES, type ArchiveManifest } from './archive-manifest';
+import { SITES, type ArchiveManifest } from './archive-manifest';
+import { packedAside, type Piece, type UnsummedManifest } from './archive-packing';
 import { DOCUMENT_TABLES, type Era, type StoredDocument } from './entry';
 
 /**
@@ -27,6 +25,9 @@ export async function momentOf(database: Database, journalSeq: number): Promise<
 /** Rows asked for at a time: requests are answered between two of these. */
 const PAGE = 500;
 
+/** Waits for a moment in which a short part of long work holds up nobody who stores. */
+export type Gap = () => Promise<void>;
+
 interface Contents {
   readonly sites: SiteFile;
   readonly documents: readonly (ArchiveManifest['documents'][number] & { readonly id: string })[];
@@ -42,64 +43,44 @@ export interface Archive {
 
 /**
  * A zip file of the documents and visits in the product's own open formats, as a stream; some events at a time are held
- * in memory. Its manifest comes last and lists the SHA-256 of every file.
+ * in memory, and it is packed beside all requests. Its manifest comes last and lists the SHA-256 of every file.
  */
-export async function archiveOf(database: Database, moment: Moment, createdAt: Date): Promise<Archive> {
-  const contents = await contentsOf(database);
-  const zip = new yazl.ZipFile();
-  zip.on('error', (error: Error) => (zip.outputStream as Readable).destroy(error));
-  addAll(zip, database, contents, moment, createdAt);
-  // Sites and the manifest besides.
-  return { files: contents.documents.length + contents.visits.length + 2, stream: zip.outputStream };
-}
-
-function addAll(zip: yazl.ZipFile, database: Database, contents: Contents, moment: Moment, createdAt: Date): void {
-  const files: Record<string, string> = {};
-  const add = (name: string, pieces: () => AsyncIterable<string>): void => {
-    zip.addReadStreamLazy(name, { mtime: createdAt, compress: true }, (give) => {
-      give(null, Readable.from(summed(pieces(), (sum) => (files[name] = sum))));
-    });
+export async function archiveOf(
+  database: Database,
+  moment: Moment,
+  createdAt: Date,
+  gap: Gap = turn,
+): Promise<Archive> {
+  const contents = await contentsOf(database, gap);
+  const { documents, visits: listed, eras: kept } = contents;
+  const manifest: UnsummedManifest = {
+    format: 'juxtameter/archive',
+    version: 1,
+    createdAt: createdAt.toISOString(),
+    journalSeq: moment.journalSeq,
+    documents: documents.map(({ of, version, storedAt, file }) => ({ of, version, storedAt, file })),
+    visits: listed.map(({ file, createdAt: begun }) => ({ file, createdAt: begun })),
+    eras: kept,
   };
-  add(SITES, () => written(() => Promise.resolve(contents.sites)));
+  // Sites and the manifest besides.
+  const files = documents.length + listed.length + 2;
+  return { files, stream: packedAside(piecesOf(database, contents, moment, gap), manifest) };
+}
+
+/** Every file but the manifest, piece by piece. */
+async function* piecesOf(database: Database, contents: Contents, moment: Moment, gap: Gap): AsyncGenerator<Piece> {
+  yield whole(SITES, contents.sites);
   for (const { file, of, id, version } of contents.documents)
-    add(file, () => written(() => documentOf(database, of, id, version)));
-  for (const { file, id } of contents.visits) add(file, () => visitPieces(database, id, moment.lastEvent));
-  add(MANIFEST, () =>
-    written(() => {
-      const { [MANIFEST]: _itself, ...sums } = files;
-      const manifest: ArchiveManifest = {
-        format: 'juxtameter/archive',
-        version: 1,
-        createdAt: createdAt.toISOString(),
-        journalSeq: moment.journalSeq,
-        files: sums,
-        documents: contents.documents.map(({ of, version, storedAt, file }) => ({ of, version, storedAt, file })),
-        visits: contents.visits.map(({ file, createdAt: begun }) => ({ file, createdAt: begun })),
-        eras: contents.eras,
-      };
-      return Promise.resolve(manifest);
-    }),
-  );
-  zip.end();
+    yield whole(file, await documentOf(database, of, id, version));
+  yield* visitPieces(database, contents.visits, moment.lastEvent, gap);
 }
 
-/** Hands the pieces on and tells their sum at the end. */
-async function* summed(pieces: AsyncIterable<string>, told: (sum: string) => void): AsyncGenerator<Buffer> {
-  const hash = createHash('sha256');
-  for await (const piece of pieces) {
-    const bytes = Buffer.from(piece);
-    hash.update(bytes);
-    yield bytes;
-  }
-  told(hash.digest('hex'));
-}
-
-async function* written(load: () => Promise<unknown>): AsyncGenerator<string> {
-  yield `${JSON.stringify(await load(), null, 1)}\n`;
+function whole(file: string, document: unknown): Piece {
+  return { file, text: `${JSON.stringify(document, null, 1)}\n`, isLast: true };
 }
 
 /** What there is, asked for in pages. */
-async function contentsOf(database: Database): Promise<Contents> {
+async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
   const kinds = Object.keys(DOCUMENT_TABLES) as StoredDocument['of'][];
   const documents: Contents['documents'][number][] = [];
   for (const of of kinds) {
@@ -107,17 +88,19 @@ async function contentsOf(database: Database): Promise<Contents> {
     const rows = await database.select({ id, version, storedAt }).from(DOCUMENT_TABLES[of]).orderBy(id, version);
     for (const row of rows)
       documents.push({ of, ...row, storedAt: new Date(row.storedAt).toISOString(), file: documentFile(of, row) });
-    await turn();
+    await gap();
   }
   const siteRows = await paged(
     (after) => database.select().from(sites).where(gt(sites.id, after)).orderBy(sites.id).limit(PAGE),
     ({ id }) => id,
     '',
+    gap,
   );
   const unitRows = await paged(
     (after) => database.select().from(units).where(gt(units.id, after)).orderBy(units.id).limit(PAGE),
     ({ id }) => id,
     '',
+    gap,
   );
   const visitRows = await paged(
     (after) =>
@@ -129,6 +112,7 @@ async function contentsOf(database: Database): Promise<Contents> {
         .limit(PAGE),
     ({ id }) => id,
     '00000000-0000-0000-0000-000000000000',
+    gap,
   );
   return {
     sites: {
@@ -149,6 +133,7 @@ async function paged<Row>(
   page: (after: string) => Promise<readonly Row[]>,
   keyOf: (row: Row) => string,
   before: string,
+  gap: Gap,
 ): Promise<readonly Row[]> {
   const all: Row[] = [];
   for (let after = before; ;) {
@@ -157,7 +142,7 @@ async function paged<Row>(
     const last = rows.at(-1);
     if (!last || rows.length < PAGE) return all;
     after = keyOf(last);
-    await turn();
+    await gap();
   }
 }
 
@@ -178,50 +163,127 @@ async function documentOf(database: Database, of: StoredDocument['of'], id: stri
   return row.document;
 }
 
-/** A visit's file piece by piece: a log of any length is never held whole, and the texts of the rows are not taken apart. */
-async function* visitPieces(database: Database, id: string, lastEvent: number): AsyncGenerator<string> {
-  const [row] = await database
-    .select({ pinned: sql<string>`${visits.pinned}::text` })
-    .from(visits)
-    .where(eq(visits.id, id));
-  if (!row) throw new Error(`Visit ${id} is gone.`);
-  yield `{"format":"juxtameter/visit","version":1,"id":"${id}",\n"pinned":${row.pinned},\n"events":[`;
-  let isFirst = true;
-  for (let after = 0; ;) {
-    const rows = await database
-      .select({ seq: visitEvents.seq, text: sql<string>`${visitEvents.document}::text` })
-      .from(visitEvents)
-      .where(and(eq(visitEvents.visit, id), gt(visitEvents.seq, after), lte(visitEvents.seq, lastEvent)))
-      .orderBy(asc(visitEvents.seq))
-      .limit(PAGE);
-    const lines = rows.map(({ seq, text }) => `${text.trimEnd().slice(0, -1)},"seq":${seq}}`);
-    if (lines.length > 0) yield `${isFirst ? '' : ','}\n${lines.join(',\n')}`;
-    isFirst &&= lines.length === 0;
-    after = rows.at(-1)?.seq ?? after;
-    if (rows.length < PAGE) break;
-    await turn();
+/** Visits whose heads are asked for at a time: each is some fifty kilobytes. */
+const HEADS = 8;
+
+/** Entries asked for at a time: five milliseconds of the database. */
+const ENTRIES = 300;
+
+/**
+ * The files of visits, piece by piece: a log of any length is never held whole, and the texts of the rows are not taken
+ * apart. Many visits are asked for at a time, since a question costs more than its answer.
+ */
+async function* visitPieces(
+  database: Database,
+  listed: Contents['visits'],
+  lastEvent: number,
+  gap: Gap,
+): AsyncGenerator<Piece> {
+  const byId = [...listed].sort((a, b) => (a.id < b.id ? -1 : 1));
+  for (let from = 0; from < byId.length; from += HEADS) {
+    const some = byId.slice(from, from + HEADS);
+    const heads = await headsOf(database, some);
+    await gap();
+    const log = new Rows(logsOf(database, some, lastEvent, gap));
+    for (const { id, file } of some) {
+      const head = heads.get(id);
+      if (head === undefined) throw new Error(`Visit ${id} is gone.`);
+      yield* pieceByPiece(file, head, log.of(id));
+    }
+    await gap();
   }
-  yield '\n]}\n';
 }
 
-/** A visit with its log up to an event; undefined when there is none by that id. */
-export async function storedVisit(
+async function* pieceByPiece(
+  file: string,
+  head: string,
+  rows: AsyncIterable<readonly LogRow[]>,
+): AsyncGenerator<Piece> {
+  let text = head;
+  let isFirst = true;
+  for await (const page of rows) {
+    if (!isFirst) yield { file, text, isLast: false };
+    const lines = page.map(({ seq, document }) => `${document.trimEnd().slice(0, -1)},"seq":${seq}}`).join(',\n');
+    text = isFirst ? `${text}\n${lines}` : `,\n${lines}`;
+    isFirst = false;
+  }
+  yield { file, text: `${text}\n]}\n`, isLast: true };
+}
+
+async function headsOf(database: Database, some: Contents['visits']): Promise<ReadonlyMap<string, string>> {
+  const rows = await database
+    .select({ id: visits.id, pinned: sql<string>`${visits.pinned}::text` })
+    .from(visits)
+    .where(
+      inArray(
+        visits.id,
+        some.map(({ id }) => id),
+      ),
+    );
+  return new Map(
+    rows.map(({ id, pinned }) => [
+      id,
+      `{"format":"juxtameter/visit","version":1,"id":"${id}",\n"pinned":${pinned},\n"events":[`,
+    ]),
+  );
+}
+
+interface LogRow {
+  readonly visit: string;
+  readonly seq: number;
+  readonly document: string;
+}
+
+/** The logs of visits that follow each other by their ids, one behind the other, in pages. */
+async function* logsOf(
   database: Database,
-  id: string,
-  lastEvent = Number.MAX_SAFE_INTEGER,
-): Promise<VisitDocument | undefined> {
-  const [row] = await database.select({ pinned: visits.pinned }).from(visits).where(eq(visits.id, id));
-  if (!row) return undefined;
-  const events = await database
-    .select({ seq: visitEvents.seq, document: visitEvents.document })
-    .from(visitEvents)
-    .where(and(eq(visitEvents.visit, id), lte(visitEvents.seq, lastEvent)))
-    .orderBy(asc(visitEvents.seq));
-  return {
-    format: 'juxtameter/visit',
-    version: 1,
-    id,
-    pinned: row.pinned,
-    events: events.map(({ seq, document }) => ({ ...document, seq })),
-  };
+  some: Contents['visits'],
+  lastEvent: number,
+  gap: Gap,
+): AsyncGenerator<readonly LogRow[]> {
+  const [first, last] = [some[0], some.at(-1)];
+  if (!first || !last) return;
+  const { visit, seq, document } = visitEvents;
+  for (let after = { visit: first.id, seq: 0 }; ;) {
+    const rows = await database
+      .select({ visit, seq, document: sql<string>`${document}::text` })
+      .from(visitEvents)
+      .where(
+        and(
+          sql`(${visit}, ${seq}) > (${after.visit}::uuid, ${after.seq}::bigint)`,
+          lte(visit, last.id),
+          lte(seq, lastEvent),
+        ),
+      )
+      .orderBy(asc(visit), asc(seq))
+      .limit(ENTRIES);
+    if (rows.length > 0) yield rows;
+    const end = rows.at(-1);
+    if (!end || rows.length < ENTRIES) return;
+    after = end;
+    await gap();
+  }
+}
+
+/** Hands the rows of one visit after the other out of pages that hold many. */
+class Rows {
+  private page: readonly LogRow[] = [];
+
+  constructor(private readonly pages: AsyncGenerator<readonly LogRow[]>) {}
+
+  /** Those of a visit; of visits before it, begun since the list was made, none are kept. Ask in the order of the ids. */
+  async *of(visit: string): AsyncGenerator<readonly LogRow[]> {
+    for (;;) {
+      const end = this.page.findIndex((row) => row.visit > visit);
+      const own = (end < 0 ? this.page : this.page.slice(0, end)).filter((row) => row.visit === visit);
+      if (own.length > 0) yield own;
+      if (end >= 0) {
+        this.page = this.page.slice(end);
+        return;
+      }
+      const next = await this.pages.next();
+      this.page = next.done ? [] : next.value;
+      if (next.done) return;
+    }
+  }
 }

@@ -11,7 +11,7 @@ import { eras, storageState, visitEvents } from '../database/schema';
 import type { FolderLock } from '../folder-lock';
 import { StartRefused } from '../settings';
 import type { Trust } from './archive-reader';
-import { archiveOf, momentOf, type Archive, type Moment } from './archive-writer';
+import { archiveOf, momentOf, type Archive, type Gap, type Moment } from './archive-writer';
 import { DiskRoom, RESERVE } from './disk-room';
 import { STATE_ROW, type Era } from './entry';
 import { Journal, replaceFile, syncFolder } from './journal';
@@ -188,7 +188,7 @@ export class Storage {
   /** Everything stored at this moment as a zip file. */
   async backup(): Promise<Archive> {
     const moment = await this.writer.whileIdle(() => momentOf(this.database, this.journal?.lastSeq ?? 0));
-    return archiveOf(this.database, moment, new Date());
+    return archiveOf(this.database, moment, new Date(), () => this.writer.gap());
   }
 
   /** Whether the disk takes nothing just now: the database is not to be written to then. */
@@ -290,7 +290,7 @@ export class Storage {
       await journal.rotate();
       return momentOf(this.database, journal.lastSeq);
     });
-    await writeDump(this.database, paths, moment);
+    await writeDump(this.database, paths, moment, () => this.writer.gap());
     await this.writer.whileIdle(() => journal.drop(moment.journalSeq));
   }
 }
@@ -303,10 +303,10 @@ async function newJournal(database: Database, paths: StoragePaths, appliedSeq: n
 }
 
 /** Writes a dump, reads it back, and only then puts it in the place of the last one. */
-async function writeDump(database: Database, paths: StoragePaths, moment: Moment): Promise<void> {
+async function writeDump(database: Database, paths: StoragePaths, moment: Moment, gap?: Gap): Promise<void> {
   const draft = `${paths.dump}.new`;
   try {
-    await writeVerified((await archiveOf(database, moment, new Date())).stream, draft);
+    await writeVerified((await archiveOf(database, moment, new Date(), gap)).stream, draft);
   } catch (error) {
     // Half a dump takes the room that requests need.
     await rm(draft, { force: true });

@@ -1,4 +1,3 @@
-import { isMainThread, parentPort, workerData } from 'node:worker_threads';
 import { thread } from '../thread';
 import { ArchiveReader, ArchiveRefused, type Trust } from './archive-reader';
 
@@ -16,13 +15,13 @@ export async function verifyArchive(path: string, trust: Trust): Promise<number>
 }
 
 /** What the thread answers. */
-type Answer = { readonly journalSeq: number } | { readonly refused: string } | { readonly failed: string };
+export type Verified = { readonly journalSeq: number } | { readonly refused: string } | { readonly failed: string };
 
 /** The same in a thread of its own: reading a large archive back holds up no request. */
 export function verifyArchiveAside(path: string, trust: Trust): Promise<number> {
   return new Promise((resolve, reject) => {
-    const worker = thread(import.meta.url, { path, trust, isVerifying: true });
-    worker.once('message', (answer: Answer) => {
+    const worker = thread('verify-archive', { path, trust });
+    worker.once('message', (answer: Verified) => {
       if ('journalSeq' in answer) return resolve(answer.journalSeq);
       reject('refused' in answer ? new ArchiveRefused(answer.refused) : new Error(answer.failed));
     });
@@ -30,15 +29,3 @@ export function verifyArchiveAside(path: string, trust: Trust): Promise<number> 
     worker.once('exit', () => reject(new Error(`${path} could not be read back.`)));
   });
 }
-
-async function answered({ path, trust }: { readonly path: string; readonly trust: Trust }): Promise<Answer> {
-  try {
-    return { journalSeq: await verifyArchive(path, trust) };
-  } catch (error) {
-    const { message } = error as Error;
-    return error instanceof ArchiveRefused ? { refused: message } : { failed: message };
-  }
-}
-
-const asked = workerData as { readonly path: string; readonly trust: Trust; readonly isVerifying?: true } | null;
-if (!isMainThread && asked?.isVerifying) parentPort?.postMessage(await answered(asked));

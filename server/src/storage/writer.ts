@@ -1,4 +1,4 @@
-import { setImmediate as turn } from 'node:timers/promises';
+import { setImmediate as turn, setTimeout as wait } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type { Database, OpenDatabase } from '../database/open-database';
 import { conflict, RequestProblem } from '../request-problem';
@@ -30,6 +30,9 @@ type Outcome = { readonly answer: unknown } | { readonly error: unknown };
 
 /** The name under which sites, units and documents are locked. */
 export const LIBRARY = 'library';
+
+/** Milliseconds that long work waits for a gap between what is stored. */
+const LONGEST_GAP = 20;
 
 /** More than this many requests in one transaction would let the first wait too long. */
 const LARGEST_GROUP = 256;
@@ -81,6 +84,17 @@ export class Writer {
       this.idle.push(() => task().then(resolve, reject));
       this.running ??= this.run();
     });
+  }
+
+  /**
+   * Comes back when nothing is written, or soon, for work that takes long beside all requests and is cut into short
+   * parts: whoever stores waits for one part at most, and the work goes on however much is stored.
+   */
+  async gap(): Promise<void> {
+    await turn();
+    const stop = new AbortController();
+    await Promise.race([this.running, wait(LONGEST_GAP, undefined, { signal: stop.signal }).catch(() => undefined)]);
+    stop.abort();
   }
 
   private async run(): Promise<void> {

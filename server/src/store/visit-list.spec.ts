@@ -88,6 +88,18 @@ describe('the list of visits', () => {
     }
   });
 
+  it('of a unit alone has every visit there, the open ones first', async () => {
+    for (const unit of new Set(all.map((each) => each.unit))) {
+      const expected = all.filter((each) => each.unit === unit);
+      const { visits, found } = await page({ unit, limit: `${LONGEST_PAGE}` });
+      expect(visits).withContext(unit).toEqual(expected);
+      expect(found?.open)
+        .withContext(unit)
+        .toBe(expected.filter(({ closed }) => !closed).length);
+    }
+    expect((await page({ unit: "none'; --" })).visits).toEqual([]);
+  });
+
   it('gives visits by their ids, those there are', async () => {
     const asked = [all[3], all[40]].flatMap((each) => each?.id ?? []);
     const { visits } = await page({ ids: [...asked, '01a20cc0-0000-7000-8000-00000000beef'].join(',') });

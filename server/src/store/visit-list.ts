@@ -27,7 +27,7 @@ export async function visitPage(
   unstored: ReadonlyMap<string, VisitSummary>,
   untold: number,
 ): Promise<VisitPage> {
-  const { search = '', after, limit = DEFAULT_PAGE } = query;
+  const { search = '', unit, after, limit = DEFAULT_PAGE } = query;
   if (!Number.isInteger(limit) || limit < 1 || limit > LONGEST_PAGE)
     throw refused('limit', `must be from 1 to ${LONGEST_PAGE}`);
   if (search.length > LONGEST_SEARCH) throw refused('search', `must be at most ${LONGEST_SEARCH} characters`);
@@ -35,7 +35,7 @@ export async function visitPage(
   const rows = await database
     .select({ visit, isOpen, lastAt, summary: visitSummaries.summary })
     .from(visitSummaries)
-    .where(and(matching(search), after === undefined ? undefined : behind(after)))
+    .where(and(matching(search, unit), after === undefined ? undefined : behind(after)))
     .orderBy(desc(isOpen), desc(lastAt), desc(visit))
     .limit(limit + 1);
   const shown = rows.slice(0, limit);
@@ -43,11 +43,11 @@ export async function visitPage(
   const next =
     rows.length > limit && last ? `${last.isOpen ? 'open' : 'closed'}~${last.lastAt}~${last.visit}` : undefined;
   const told = shown.flatMap((row) => unstored.get(row.visit) ?? row.summary ?? []);
-  const visits = after === undefined ? [...neverListed(unstored, told, search), ...told] : told;
+  const visits = after === undefined ? [...neverListed(unstored, told, search, unit), ...told] : told;
   return {
     visits,
     ...(next === undefined ? {} : { next }),
-    ...(after === undefined ? { found: await counted(database, search) } : {}),
+    ...(after === undefined ? { found: await counted(database, search, unit) } : {}),
     untold,
   };
 }
@@ -57,17 +57,25 @@ function neverListed(
   unstored: ReadonlyMap<string, VisitSummary>,
   told: readonly VisitSummary[],
   search: string,
+  unit: string | undefined,
 ): readonly VisitSummary[] {
   const known = new Set(told.map(({ id }) => id));
   const words = searchWords(search);
   return [...unstored.values()].filter(
-    (summary) => !known.has(summary.id) && words.every((word) => summaryText(summary).includes(word)),
+    (summary) =>
+      !known.has(summary.id) &&
+      (unit === undefined || summary.unit === unit) &&
+      words.every((word) => summaryText(summary).includes(word)),
   );
 }
 
-function matching(search: string): SQL | undefined {
+function matching(search: string, unit: string | undefined): SQL | undefined {
   const words = searchWords(search).map((word) => like(visitSummaries.words, `%${word.replace(/[\\%_]/g, '\\$&')}%`));
-  return and(isNotNull(visitSummaries.summary), ...words);
+  return and(
+    isNotNull(visitSummaries.summary),
+    unit === undefined ? undefined : eq(visitSummaries.unit, unit),
+    ...words,
+  );
 }
 
 function behind(after: string): SQL {
@@ -78,12 +86,16 @@ function behind(after: string): SQL {
   return sql`(${isOpen}, ${at}, ${id}) < (${state === 'open'}::boolean, ${lastAt}::text, ${visit}::uuid)`;
 }
 
-async function counted(database: Database, search: string): Promise<NonNullable<VisitPage['found']>> {
+async function counted(
+  database: Database,
+  search: string,
+  unit: string | undefined,
+): Promise<NonNullable<VisitPage['found']>> {
   const count = async (isOpen: boolean): Promise<number> => {
     const some = database
       .select({ visit: visitSummaries.visit })
       .from(visitSummaries)
-      .where(and(eq(visitSummaries.isOpen, isOpen), matching(search)))
+      .where(and(eq(visitSummaries.isOpen, isOpen), matching(search, unit)))
       .limit(MOST_COUNTED + 1)
       .as('some');
     const [row] = await database.select({ count: sql<number>`count(*)::integer` }).from(some);

@@ -17,7 +17,7 @@ import type { Database } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
 import { conflict, notFound, unacceptable } from '../request-problem';
 import { contentHash } from '../storage/content-hash';
-import { storedVisit } from '../storage/archive-writer';
+import { storedVisit } from './stored-visit';
 import type { Entry } from '../storage/entry';
 import type { Storage } from '../storage/storage';
 import type { Plan } from '../storage/writer';

@@ -12,7 +12,7 @@ import {
 } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { untoldVisits, visitSummaries } from '../database/schema';
-import { storedVisit } from '../storage/archive-writer';
+import { storedVisit } from './stored-visit';
 import { isOfTheDisk } from '../storage/disk-room';
 import type { Storage } from '../storage/storage';
 import { visitPage } from './visit-list';

@@ -75,7 +75,8 @@ async function copyVisits(database: Database, from: number, to: number, entries:
     insert into visit_summaries (visit, unit, site, version, is_open, last_at, words, summary, past)
     select replace(visit::text, '-8000-00000000', renamed)::uuid, unit || '-' || (copy % ${UNIT_COPIES}::integer),
       'site-' || (copy % ${UNIT_COPIES}::integer % ${SITES}::integer), version, is_open, at, words || ' number' || copy,
-      replace(replace(replace(summary::text, '-8000-00000000', renamed), last_at, at),
+      replace(replace(replace(replace(summary::text, '-8000-00000000', renamed), last_at, at),
+        '"unit":"' || unit || '"', '"unit":"' || unit || '-' || (copy % ${UNIT_COPIES}::integer) || '"'),
         '"complaint":"', '"complaint":"Number' || copy || ' ')::json,
       replace(past::text, '-8000-00000000', renamed)::json
     from told`);

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
+import { builtServer } from './built-server';
 
 /** The real server in a process of its own, which can be killed. */
 export interface ServerProcess {
@@ -12,7 +13,7 @@ export interface ServerProcess {
 }
 
 export async function serverProcess(folder: string, env: Record<string, string> = {}): Promise<ServerProcess> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, [builtServer()], {
     env: { ...process.env, DATA_DIR: folder, PORT: '0', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

@@ -36,7 +36,7 @@ import { TimeWords } from '../look/time-words';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { VisitsActions } from '../visits/visits.actions';
-import { visitsFeature } from '../visits/visits.reducer';
+import { openAt, visitsFeature } from '../visits/visits.reducer';
 import { rankProcedures } from './rank-procedures';
 import { FreeMachineForm } from './free-machine-form';
 import { StartActions, type FreeMachine, type StartChoice, type StartDraft } from './start.actions';
@@ -79,6 +79,7 @@ export class StartPage {
   protected readonly isStarting = this.store.selectSignal(startFeature.selectIsStarting);
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
   private readonly visits = this.store.selectSignal(visitsFeature.selectRecent);
+  private readonly listed = this.store.selectSignal(visitsFeature.selectVisitsState);
   private readonly preferences = this.store.selectSignal(preferencesFeature.selectPreferencesState);
   protected readonly words = problemWords;
 
@@ -102,15 +103,19 @@ export class StartPage {
   /** Nothing is chosen by itself: the wrong machine is soon under the hands. */
   protected readonly unit = computed(() => this.draft().unit);
   protected readonly chosen = computed(() => this.units().find(({ id }) => id === this.unit()));
+  private readonly chosenId = computed(() => this.chosen()?.id);
   private readonly siteId = computed(() => this.chosen()?.site);
   /** The address names a unit that is not on file. */
   protected readonly isUnknown = computed(
     () => this.library() !== undefined && Boolean(this.unit()) && this.chosen() === undefined,
   );
   /** Visits of the chosen unit that somebody has not closed. */
-  protected readonly unfinished = computed(() =>
-    (this.visits() ?? []).filter(({ unit, closed }) => !closed && unit === this.chosen()?.id),
-  );
+  protected readonly unfinished = computed(() => openAt(this.chosenId() ?? '', this.listed()));
+  /** Nobody could be asked what others have open there. */
+  protected readonly isOpenUnknown = computed(() => {
+    const { ofUnit } = this.listed();
+    return ofUnit !== undefined && ofUnit.unit === this.chosenId() && ofUnit.visits === undefined;
+  });
   protected readonly suspicions = computed(() => {
     const unit = this.chosen();
     return unit ? unitSuspicions(this.history(), unit, undefined, { now: Date.now() }, this.units()) : [];
@@ -124,6 +129,10 @@ export class StartPage {
     effect(() => {
       const unit = this.at();
       if (unit !== undefined) untracked(() => this.change({ unit }));
+    });
+    effect(() => {
+      const unit = this.chosenId();
+      if (unit !== undefined) this.store.dispatch(VisitsActions.unitAsked({ unit }));
     });
     // What is suspicious at the chosen unit, and what a visit to it begins with, follow from its earlier visits.
     effect(() => {

@@ -17,7 +17,10 @@ import { Api } from '../api/api';
 import { LocalStore, type LocalVisit } from '../local/local-store';
 import { VisitsActions } from './visits.actions';
 import * as visitsEffects from './visits.effects';
-import { visitsFeature } from './visits.reducer';
+import { openAt, visitsFeature } from './visits.reducer';
+
+/** A unit whose one open visit was touched long before all others. */
+const FAR_DOWN = 'far down';
 
 /** A server with so many visits, every tenth of them open, which gives its list in pages. */
 class ServerOfMany {
@@ -28,13 +31,16 @@ class ServerOfMany {
 
   constructor(count: number) {
     const all = Array.from({ length: count }, (_, index) => summary(index, index % 10 !== 0));
+    if (count > 1500) all[1500] = { ...summary(1500, false), unit: FAR_DOWN };
     this.all = [...all.filter(({ closed }) => !closed), ...all.filter(({ closed }) => closed)];
   }
 
   visits(query: VisitQuery): Observable<VisitPage> {
     this.asked.push(query);
     if (this.isGone) return throwError(() => new HttpErrorResponse({ status: 0 }));
-    const found = this.all.filter(({ complaint }) => complaint.includes(query.search ?? ''));
+    const found = this.all
+      .filter(({ complaint }) => complaint.includes(query.search ?? ''))
+      .filter(({ unit }) => query.unit === undefined || unit === query.unit);
     const from = Number(query.after ?? 0);
     const to = from + Math.min(query.limit ?? 40, LONGEST_PAGE);
     return of({
@@ -128,6 +134,21 @@ describe('the list of many visits', () => {
     }
     return steps;
   }
+
+  it('tells of a visit open at the unit that is chosen, however far down it stands', async () => {
+    begin(2000);
+    const state = store.selectSignal(visitsFeature.selectVisitsState);
+    store.dispatch(VisitsActions.loadRequested());
+    await settled();
+    expect(openAt(FAR_DOWN, state())).toEqual([]);
+    store.dispatch(VisitsActions.unitAsked({ unit: FAR_DOWN }));
+    await settled();
+    expect(openAt(FAR_DOWN, state()).map(({ id }) => id)).toEqual(['visit-1500']);
+    server.isGone = true;
+    store.dispatch(VisitsActions.unitAsked({ unit: FAR_DOWN }));
+    await settled();
+    expect(state().ofUnit).toEqual({ unit: FAR_DOWN, visits: undefined });
+  });
 
   it('comes in pages as somebody scrolls, every visit once and in its place, and counts them all from the first', async () => {
     begin(430);

@@ -25,6 +25,10 @@ export const VisitsActions = createActionGroup({
     'More Loaded': props<{ after: string; page: VisitPage }>(),
     /** Asked for again by whoever comes near the end again. */
     'More Failed': emptyProps(),
+    /** A unit is chosen for a visit: what is open there already? */
+    'Unit Asked': props<{ unit: string }>(),
+    'Unit Answered': props<{ unit: string; visits: readonly VisitSummary[] }>(),
+    'Unit Failed': props<{ unit: string }>(),
     /** The list is left: it is found again where it was. */
     Left: props<{ scrolledTo: number }>(),
   },

@@ -182,6 +182,21 @@ function broughtUp(
     );
 }
 
+/** What is open at a unit may stand far down in the list. */
+export const askAboutUnit = createEffect(
+  (actions = inject(Actions), api = inject(Api)) =>
+    actions.pipe(
+      ofType(VisitsActions.unitAsked),
+      switchMap(({ unit }) =>
+        api.visits({ unit, limit: FIRST_PAGE }).pipe(
+          map((page) => VisitsActions.unitAnswered({ unit, visits: asPage(page).visits })),
+          catchError(() => of(VisitsActions.unitFailed({ unit }))),
+        ),
+      ),
+    ),
+  { functional: true },
+);
+
 /** While the server still reads visits anew the list is asked for again. */
 export const askAgainForUntold = createEffect(
   (actions = inject(Actions)) =>

@@ -17,6 +17,8 @@ export interface VisitsState {
   readonly untold: number;
   /** The first page of all visits, whatever is searched for. */
   readonly recent: readonly VisitSummary[] | undefined;
+  /** What the server has of the unit that was asked about last: no visits where it could not be asked. */
+  readonly ofUnit: { readonly unit: string; readonly visits: readonly VisitSummary[] | undefined } | undefined;
   readonly problem: ApiProblem | undefined;
   readonly search: string;
   /** What is shown was found among what was here; the server has not answered yet. */
@@ -42,6 +44,7 @@ const initial: VisitsState = {
   found: undefined,
   untold: 0,
   recent: undefined,
+  ofUnit: undefined,
   problem: undefined,
   search: '',
   isSearching: false,
@@ -98,6 +101,9 @@ export const visitsFeature = createFeature({
         : state,
     ),
     on(VisitsActions.moreFailed, (state) => ({ ...state, isFetchingMore: false })),
+    on(VisitsActions.unitAsked, (state) => ({ ...state, ofUnit: undefined })),
+    on(VisitsActions.unitAnswered, (state, { unit, visits }) => ({ ...state, ofUnit: { unit, visits } })),
+    on(VisitsActions.unitFailed, (state, { unit }) => ({ ...state, ofUnit: { unit, visits: undefined } })),
     on(VisitsActions.left, (state, { scrolledTo }) => ({ ...state, scrolledTo })),
   ),
   extraSelectors: ({ selectListed, selectOwn, selectSearch, selectDrawn, selectNext, selectFound: selectCounted }) => {
@@ -138,6 +144,12 @@ function wentOn(state: VisitsState, page: VisitPage): Pick<VisitsState, 'listed'
     return { listed: page.visits, next: page.next, isStale: false };
   const anew = new Set(page.visits.map(({ id }) => id));
   return { listed: [...page.visits, ...before.filter(({ id }) => !anew.has(id))], next: state.next, isStale: false };
+}
+
+/** Visits of a unit that somebody has not closed, as far as this device knows: of those listed, of its own, and as asked for. */
+export function openAt(unit: string, { recent, ofUnit, own }: VisitsState): readonly VisitSummary[] {
+  const asked = ofUnit?.unit === unit ? (ofUnit.visits ?? []) : [];
+  return merged([...(recent ?? []), ...asked], own).filter((visit) => !visit.closed && visit.unit === unit);
 }
 
 /** Every word searched for stands somewhere in what the list shows. */
