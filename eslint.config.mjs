@@ -21,6 +21,7 @@ const CORE_ROOMS = [
   'sequence',
   'history',
   'guard',
+  'repair',
   'account',
   'entry',
   'formats',

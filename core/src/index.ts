@@ -13,6 +13,7 @@ export * from './visit';
 export * from './sequence';
 export * from './history';
 export * from './guard';
+export * from './repair';
 export * from './account';
 export * from './entry';
 export * from './formats';

@@ -14,6 +14,7 @@ test('from the call to a sensor that stays open, by keyboard alone', async ({ wo
   await workspace.at('Finding recorded');
   await page.getByRole('link', { name: 'Close visit' }).click();
   await page.getByRole('radio', { name: 'on, and does not work', exact: true }).click();
+  await workspace.leaveOpen();
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.getByRole('alert')).toContainText('Not before it is put right: Jumper in');
   await page.getByRole('button', { name: 'Jumper removed' }).first().click();

@@ -1,13 +1,20 @@
 import { NOTED_GROUPS, SUPPLY_STATES, type SupplyState } from '@juxtameter/core';
 import * as yup from 'yup';
-import { id, listOf, name, oneOf, says, text } from '../describe';
+import { finite, id, listOf, name, oneOf, says, text } from '../describe';
 import type { BodiesOf } from './event-bodies';
-import { point } from './event-parts';
+import { point, uuid7 } from './event-parts';
 
 /** Only readings prove dead. */
 const SAID_STATES = SUPPLY_STATES.filter(
   (state): state is Exclude<SupplyState, 'proven-dead'> => state !== 'proven-dead',
 );
+
+/** Of work that was carried out. */
+const carriedOut = {
+  work: says('The planned work it carries out.', uuid7()),
+  minutes: says('Minutes it took.', finite().min(0).max(100_000)),
+  snag: says('What stood in the way.', text(600)),
+};
 
 /** What was switched, put in, taken off, repaired or found at the machine. */
 export const conditionEvents: BodiesOf<
@@ -58,6 +65,7 @@ export const conditionEvents: BodiesOf<
   'repair-done': {
     items: says('Elements or parts it concerns.', listOf(name().required(), 50).required()),
     text: says('What was done.', text(600).required()),
+    ...carriedOut,
   },
   'hazard-noted': {
     kind: says('Which caution it is.', id().required()),
@@ -74,6 +82,7 @@ export const conditionEvents: BodiesOf<
     serial: says('Its serial number.', name()),
     state: says('Whether it was new.', oneOf(['new', 'used', 'unknown'])),
     why: says('Why it was changed.', text(600)),
+    ...carriedOut,
   },
   'option-noted': {
     option: says('The optional device.', id().required()),

@@ -70,6 +70,16 @@ const time = () =>
     { form: { name: 'time', what: 'A time in UTC, ISO 8601.', pattern: TIME, examples: ['2026-11-25T09:07:00.000Z'] } },
   );
 
+export const day = () =>
+  formed(
+    { name: 'date', what: 'A day.', pattern: '^\\d{4}-\\d\\d-\\d\\d$', examples: ['2026-12-01'] },
+    'is no day; accepted: 2026-12-01',
+  ).test(
+    'calendar',
+    'is no day of the calendar; accepted: 2026-12-01',
+    (value) => value === undefined || isOnCalendar(`${value}T00:00:00Z`),
+  );
+
 const ZONE = '^[+-](0\\d|1[0-4]):[0-5]\\d$';
 
 const zone = () =>

@@ -6,6 +6,7 @@ import { conditionEvents } from './condition-events';
 import type { BodiesOf } from './event-bodies';
 import { envelope, envelopeFields } from './event-parts';
 import { firstFactEvents } from './first-fact-events';
+import { repairEvents } from './repair-events';
 import { readingEvents } from './reading-events';
 import { walkingEvents } from './walking-events';
 
@@ -15,6 +16,7 @@ export const EVENT_BODIES: BodiesOf<EventType> = {
   ...readingEvents,
   ...conditionEvents,
   ...firstFactEvents,
+  ...repairEvents,
 };
 
 const shapes = Object.fromEntries(

@@ -8,11 +8,10 @@ import {
   type Temperatures,
 } from '@juxtameter/core';
 import * as yup from 'yup';
-import { isOnCalendar } from '../calendar';
-import { finite, formed, id, listOf, name, oneOf, optional, orMissing, says, shape, text } from '../describe';
+import { finite, id, listOf, name, oneOf, optional, orMissing, says, shape, text } from '../describe';
 import { codeSignSchema } from '../unit-model';
 import type { BodiesOf } from './event-bodies';
-import { uuid7 } from './event-parts';
+import { day, uuid7 } from './event-parts';
 
 const priorWork = shape<PriorWork>(
   'PriorWork',
@@ -33,16 +32,6 @@ const temperatures = shape<Temperatures>(
   inside: says('Inside.', finite()),
   set: says('What the control is set to.', finite()),
 });
-
-const day = () =>
-  formed(
-    { name: 'date', what: 'A day.', pattern: '^\\d{4}-\\d\\d-\\d\\d$', examples: ['2026-12-01'] },
-    'is no day; accepted: 2026-12-01',
-  ).test(
-    'calendar',
-    'is no day of the calendar; accepted: 2026-12-01',
-    (value) => value === undefined || isOnCalendar(`${value}T00:00:00Z`),
-  );
 
 /** What is told, read and watched before the meter comes out, and what is left to do. */
 export const firstFactEvents: BodiesOf<

@@ -119,6 +119,8 @@ export const walkingEvents: BodiesOf<
     altered: says('What stood altered at the machine, in words.', listOf(text(600).required(), 100)),
     without: says('Why nothing is named, where no finding was recorded.', text(600)),
     machine: says('How the machine was left.', oneOf(MACHINE_LEFT)),
+    open: says('What was open when it was closed, in words.', listOf(text(600).required(), 100)),
+    openBecause: says('Why that stays open.', text(600)),
   },
   'visit-reopened': {
     reason: says('What it was taken up again for.', text(600).required()),

@@ -1,5 +1,7 @@
 export * from './record';
 export {
+  CHECK_RESULTS,
+  CHECK_RESULT_WORDS,
   EVENT_KINDS,
   EVENT_TYPES,
   eventWords,
@@ -15,7 +17,15 @@ export {
   STAGE_MARKS,
   TOPIC_WORDS,
   unknownReferences,
+  capital,
   leftWords,
+  WORK_KINDS,
+  WORK_KIND_WORDS,
+  WORK_REASONS,
+  WORK_REASON_WORDS,
+  type CheckResult,
+  type WorkKind,
+  type WorkReason,
 } from './kinds';
 export {
   afterWords,

@@ -54,10 +54,17 @@ export class Workspace {
     }
   }
 
+  /** Says why what is open stays open, where something is. */
+  async leaveOpen(): Promise<void> {
+    const reasons = this.page.getByRole('radiogroup', { name: 'Why it stays open' });
+    if (await reasons.isVisible()) await reasons.getByRole('radio', { name: 'waits for a part' }).click();
+  }
+
   /** Closes the visit, with what is asked on the page for it. */
   async close(machine: string): Promise<void> {
     await this.page.getByRole('link', { name: 'Close visit' }).click();
     await this.page.getByRole('radio', { name: machine, exact: true }).click();
+    await this.leaveOpen();
     await this.page.getByRole('button', { name: 'Close this visit' }).click();
     await expect(this.page.locator('h1')).toHaveText('This visit is closed');
   }

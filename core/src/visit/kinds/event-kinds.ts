@@ -16,6 +16,9 @@ import { bypassPlaced, type BypassPlaced } from './bypass-placed';
 import { bypassRemoved, type BypassRemoved } from './bypass-removed';
 import { callChanged, type CallChanged } from './call-changed';
 import { callEnded, type CallEnded } from './call-ended';
+import { causeNoted, type CauseNoted } from './cause-noted';
+import { checkBegun, type CheckBegun } from './check-begun';
+import { checkJudged, type CheckJudged } from './check-judged';
 import { codeDismissed, type CodeDismissed } from './code-dismissed';
 import { codeRead, type CodeRead } from './code-read';
 import { codesCleared, type CodesCleared } from './codes-cleared';
@@ -43,6 +46,7 @@ import { observationMade, type ObservationMade } from './observation-made';
 import { optionNoted, type OptionNoted } from './option-noted';
 import { partFitted, type PartFitted } from './part-fitted';
 import { partWaived, type PartWaived } from './part-waived';
+import { personTold, type PersonTold } from './person-told';
 import { procedureStarted, type ProcedureStarted } from './procedure-started';
 import { readingTaken, type ReadingTaken } from './reading-taken';
 import { recipePlayed, type RecipePlayed } from './recipe-played';
@@ -58,12 +62,14 @@ import { supplyChanged, type SupplyChanged } from './supply-changed';
 import { supplyJudged, type SupplyJudged } from './supply-judged';
 import { undecidedAccepted, type UndecidedAccepted } from './undecided-accepted';
 import { visitClosed, type VisitClosed } from './visit-closed';
-import { visitReopened, type VisitReopened } from './visit-reopened';
 import { visitOpened, type VisitOpened } from './visit-opened';
+import { visitReopened, type VisitReopened } from './visit-reopened';
 import { visitResumed, type VisitResumed } from './visit-resumed';
 import { watchEnded, type WatchEnded } from './watch-ended';
 import { watchStarted, type WatchStarted } from './watch-started';
 import { wireColourNoted, type WireColourNoted } from './wire-colour-noted';
+import { workDropped, type WorkDropped } from './work-dropped';
+import { workPlanned, type WorkPlanned } from './work-planned';
 
 export type {
   ActionDone,
@@ -72,6 +78,9 @@ export type {
   BypassRemoved,
   CallChanged,
   CallEnded,
+  CauseNoted,
+  CheckBegun,
+  CheckJudged,
   CodeDismissed,
   CodeRead,
   CodesCleared,
@@ -99,6 +108,7 @@ export type {
   OptionNoted,
   PartFitted,
   PartWaived,
+  PersonTold,
   ProcedureStarted,
   ReadingTaken,
   RecipePlayed,
@@ -119,6 +129,8 @@ export type {
   WatchEnded,
   WatchStarted,
   WireColourNoted,
+  WorkDropped,
+  WorkPlanned,
 };
 export type { IntakeTopic, PriorWork, Temperatures } from './intake-recorded';
 export type { MonitorMark } from './monitor-marked';
@@ -180,6 +192,12 @@ export interface EventShapes {
   readonly 'conclusion-refused': ConclusionRefused;
   readonly 'visit-resumed': VisitResumed;
   readonly 'handed-over': HandedOver;
+  readonly 'cause-noted': CauseNoted;
+  readonly 'check-begun': CheckBegun;
+  readonly 'check-judged': CheckJudged;
+  readonly 'person-told': PersonTold;
+  readonly 'work-dropped': WorkDropped;
+  readonly 'work-planned': WorkPlanned;
   readonly 'visit-closed': VisitClosed;
   readonly 'visit-reopened': VisitReopened;
 }
@@ -238,6 +256,12 @@ export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[
   'conclusion-refused': conclusionRefused,
   'visit-resumed': visitResumed,
   'handed-over': handedOver,
+  'cause-noted': causeNoted,
+  'check-begun': checkBegun,
+  'check-judged': checkJudged,
+  'person-told': personTold,
+  'work-dropped': workDropped,
+  'work-planned': workPlanned,
   'visit-closed': visitClosed,
   'visit-reopened': visitReopened,
 };

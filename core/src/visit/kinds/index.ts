@@ -1,4 +1,13 @@
 export { OTHER_BOARD } from './board-identified';
+export { CHECK_RESULTS, CHECK_RESULT_WORDS, type CheckResult } from './check-judged';
+export {
+  WORK_KINDS,
+  WORK_KIND_WORDS,
+  WORK_REASONS,
+  WORK_REASON_WORDS,
+  type WorkKind,
+  type WorkReason,
+} from './work-planned';
 export { RESULT_WORDS } from './complaint-ticked';
 export * from './event-kinds';
 export { INTAKE_TOPICS, PRIOR_WORK_RESULTS, TOPIC_WORDS } from './intake-recorded';

@@ -11,6 +11,12 @@ export interface PartFitted {
   readonly serial?: string;
   readonly state?: 'new' | 'used' | 'unknown';
   readonly why?: string;
+  /** Id of the `work-planned` it carries out. */
+  readonly work?: string;
+  /** Minutes it took. */
+  readonly minutes?: number;
+  /** What stood in the way: a stripped screw, no access. */
+  readonly snag?: string;
 }
 
 export const partFitted: EventKind<PartFitted> = {

@@ -1,6 +1,7 @@
 import { TOUCHES_NO_SUPPLY, type EventKind } from '../record';
 import { isRenewal, toBeCleared } from '../safety';
 import { changed } from '../walking';
+import { dotted } from './words';
 
 /** Something was repaired: what was read before is about another machine. */
 export interface RepairDone {
@@ -8,6 +9,12 @@ export interface RepairDone {
   /** Elements or parts it concerns. */
   readonly items: readonly string[];
   readonly text: string;
+  /** Id of the `work-planned` it carries out. */
+  readonly work?: string;
+  /** Minutes it took. */
+  readonly minutes?: number;
+  /** What stood in the way: a stripped screw, no access. */
+  readonly snag?: string;
 }
 
 export const repairDone: EventKind<RepairDone> = {
@@ -19,5 +26,9 @@ export const repairDone: EventKind<RepairDone> = {
       ? [text, ...items].reduce((after, words) => toBeCleared(context, after, words), repaired)
       : repaired;
   },
-  words: (_context, _state, { event }) => ({ kind: 'energy', title: `Repaired: ${event.text}` }),
+  words: (_context, _state, { event }) => ({
+    kind: 'energy',
+    title: `Repaired: ${event.text}`,
+    detail: dotted(event.minutes === undefined ? '' : `${event.minutes} min`, event.snag),
+  }),
 };

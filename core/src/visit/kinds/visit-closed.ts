@@ -11,6 +11,10 @@ export interface VisitClosed {
   readonly without?: string;
   /** How the machine was left; missing in records from before it was asked. */
   readonly machine?: MachineLeft;
+  /** What was open when it was closed, in words. */
+  readonly open?: readonly string[];
+  /** Why that stays open. */
+  readonly openBecause?: string;
 }
 
 export const visitClosed: EventKind<VisitClosed> = {
@@ -21,10 +25,12 @@ export const visitClosed: EventKind<VisitClosed> = {
 };
 
 /** How it was left, in words; empty where nothing was said. */
-export function leftWords({ leaves = '', altered = [], without = '', machine }: VisitClosed): string {
+export function leftWords(closing: VisitClosed): string {
+  const { leaves = '', altered = [], without = '', machine, open = [], openBecause = '' } = closing;
   return [
     machine === undefined ? '' : `The machine ${isState(machine) ? 'is ' : ''}${MACHINE_LEFT_WORDS[machine]}`,
     without === '' ? '' : `Nothing named: ${without}`,
+    open.length === 0 ? '' : `Open, ${openBecause}: ${open.join('; ')}`,
     leaves === '' ? '' : [`Left so, ${leaves}`, altered.join('; ')].filter((each) => each !== '').join(': '),
   ]
     .filter((each) => each !== '')

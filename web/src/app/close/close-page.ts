@@ -4,13 +4,18 @@ import {
   alterationsOf,
   alteredWords,
   closingGaps,
+  closingPoints,
   complaintsOf,
+  ENDING_WORDS,
+  endingOf,
   MACHINE_LEFT,
   MACHINE_LEFT_WORDS,
   RESULT_WORDS,
   standingOf,
   type EventBody,
   type MachineLeft,
+  type VisitClosed,
+  type VisitContext,
 } from '@juxtameter/core';
 import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
@@ -27,6 +32,12 @@ import { ReopenForm } from './reopen-form';
 
 /** Why nothing was named, as it is mostly said. */
 const WITHOUT = ['no fault found', 'not reached', 'waits for a part', 'no time left', 'sent away'] as const;
+
+/** Why something stays open, as it is mostly said. */
+const OPEN_BECAUSE = ['waits for a part', "the customer's decision", 'somebody else goes on', 'no time left'] as const;
+
+/** What a record takes of a list, and of the words of each. */
+const [MOST_LISTED, LONGEST_WORDS] = [100, 600];
 
 /** The end of a visit: what was found, how the machine is left, what is altered; and the way back in. */
 @Component({
@@ -55,8 +66,10 @@ export class ClosePage {
   protected readonly visit = this.opened.visit;
   protected readonly without = signal('');
   protected readonly leaves = signal('');
+  protected readonly openBecause = signal('');
   protected readonly machine = signal<MachineLeft | undefined>(undefined);
   protected readonly wasRefused = signal(false);
+  protected readonly openReasons = OPEN_BECAUSE.map((reason) => ({ id: reason, name: reason }));
   protected readonly reasons = WITHOUT.map((reason) => ({ id: reason, name: reason }));
   protected readonly ways = MACHINE_LEFT.map((id) => ({ id, name: MACHINE_LEFT_WORDS[id] }));
   protected readonly findings = computed(() => this.visit().findings);
@@ -78,6 +91,8 @@ export class ClosePage {
       machine: closing?.machine === undefined ? 'not said' : MACHINE_LEFT_WORDS[closing.machine],
       without: closing?.without ?? '',
       leaves: closing?.leaves ?? '',
+      open: closing?.open ?? [],
+      openBecause: closing?.openBecause ?? '',
     };
   });
   /** What comes in to the machine, each with the tap that says how it stands. */
@@ -97,10 +112,19 @@ export class ClosePage {
     without: this.without(),
     machine: this.machine(),
   }));
+  /** What is open at the end, in one list. */
+  protected readonly points = computed(() => {
+    const context = this.opened.context();
+    return context ? closingPoints(context, this.visit()) : [];
+  });
+  protected readonly ending = computed(() => {
+    const context = this.opened.context();
+    return context ? ENDING_WORDS[endingOf(context, this.visit())] : '';
+  });
   /** What still stands in the way, said once somebody wants to close. */
   protected readonly gaps = computed(() => {
     const context = this.opened.context();
-    return context && this.wasRefused() ? closingGaps(context, this.visit(), this.closing()) : [];
+    return context && this.wasRefused() ? this.gapsOf(context) : [];
   });
 
   protected say(body: EventBody | undefined): void {
@@ -111,7 +135,7 @@ export class ClosePage {
     const context = this.opened.context();
     if (!context) return;
     this.wasRefused.set(true);
-    if (closingGaps(context, this.visit(), this.closing()).length > 0) return;
+    if (this.gapsOf(context).length > 0) return;
     const { leaves, without, machine } = this.closing();
     const altered = alteredWords(context, this.visit());
     this.opened.record({
@@ -120,7 +144,23 @@ export class ClosePage {
       ...(altered.length === 0 ? {} : { altered }),
       ...(without.trim() === '' || this.findings().length > 0 ? {} : { without: without.trim() }),
       ...(machine === undefined ? {} : { machine }),
+      ...this.leftOpen(),
     });
+  }
+
+  private gapsOf(context: VisitContext): readonly string[] {
+    const isUnsaid = this.points().length > 0 && this.openBecause().trim() === '';
+    return [
+      ...closingGaps(context, this.visit(), this.closing()),
+      ...(isUnsaid ? ['Answer what is open, or say why it stays open.'] : []),
+    ];
+  }
+
+  private leftOpen(): Pick<VisitClosed, 'open' | 'openBecause'> {
+    const open = this.points()
+      .slice(0, MOST_LISTED)
+      .map(({ words }) => words.slice(0, LONGEST_WORDS));
+    return open.length === 0 ? {} : { open, openBecause: this.openBecause().trim() };
   }
 
   protected reopen(reason: string): void {

@@ -27,6 +27,7 @@ import {
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { BeforeSection } from './before-section';
+import { RepairSection } from './repair-section';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { VerdictGlyph } from '../juxta/verdict-glyph';
@@ -49,6 +50,7 @@ import { VerdictWord } from '../juxta/verdict-word';
   imports: [
     GradeWords,
     BeforeSection,
+    RepairSection,
     Button,
     EvidenceList,
     GuardList,

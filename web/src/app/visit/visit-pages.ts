@@ -62,6 +62,13 @@ export const VISIT_PAGES: readonly VisitPage[] = [
     load: () => import('../handbook/visit-handbook-page').then((file) => file.VisitHandbookPage),
   },
   {
+    path: 'repair',
+    title: 'Repair and proof',
+    key: 'p',
+    help: 'repair: what has to be done, and what shows that it holds',
+    load: () => import('../repair/repair-page').then((file) => file.RepairPage),
+  },
+  {
     path: 'close',
     title: 'Close the visit',
     key: 'x',

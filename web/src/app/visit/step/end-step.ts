@@ -35,7 +35,11 @@ import { UndoButton } from './undo-button';
         }
       }
       <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'report']">Report</a>
-      <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'intake']">Complaints, follow-ups</a>
+      @if (!visit().closed) {
+        <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'repair']">Repair and proof</a>
+      } @else {
+        <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'intake']">Complaints, follow-ups</a>
+      }
       <a
         jxButton
         class="done"

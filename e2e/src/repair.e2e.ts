@@ -1,0 +1,78 @@
+import { expect, test } from './support/fixtures';
+
+test('from the finding to a repair that is proven, with what does not count said', async ({ workspace, page }) => {
+  await page.clock.install();
+  await workspace.start();
+  await workspace.toLiveChain();
+  await workspace.read('27.0', '26.9', '0.02', '26.9');
+  await workspace.at('Is the water above the low mark?');
+  await workspace.key('1');
+  await expect(page.locator('[data-role=may-start]')).toBeVisible();
+  await workspace.key('Enter', '1');
+  await workspace.at('The float switch stays open.');
+  await workspace.key('Enter');
+  await workspace.at('Finding recorded');
+  await page.getByRole('link', { name: 'Repair and proof' }).click();
+
+  const check = (words: string | RegExp) => page.locator('jx-check-row', { hasText: words });
+  await page.getByRole('button', { name: 'float jammed' }).click();
+  await expect(page.getByText('Because: float jammed')).toBeVisible();
+  await page.getByRole('button', { name: 'Plan: Clean Float switch FS1, and look again' }).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByLabel('Minutes it took').fill('long');
+  await page.getByRole('button', { name: 'It is done' }).click();
+  await expect(page.getByRole('alert')).toContainText('“long” is no number of minutes');
+  await page.getByLabel('Minutes it took').fill('20');
+  await page.getByLabel('What stood in the way').fill('hatch rusted shut');
+  await page.getByRole('button', { name: 'It is done' }).click();
+  await expect(page.getByText('done in 20 min, hatch rusted shut')).toBeVisible();
+
+  // With the jumper across the float switch it runs, and that shows nothing.
+  const gone = check(/Mist: watched to its end/);
+  await gone.getByRole('radio', { name: 'passed' }).click();
+  await expect(gone).toContainText('A pass like this is no pass of the repair: Jumper in: FS1·1 to FS1·2');
+  await expect(gone).toContainText('to be seen');
+
+  await page.getByRole('link', { name: 'Close the visit' }).click();
+  await page.getByRole('button', { name: 'Jumper removed' }).first().click();
+  await expect(page.locator('jx-visit-strip')).toContainText('no bypass');
+  await page.getByRole('link', { name: 'Repair and proof' }).click();
+  await gone.getByRole('radio', { name: 'passed' }).click();
+  await expect(gone).toContainText('passed');
+  await expect(gone).not.toContainText('to be seen');
+
+  const soak = check(/It runs for 10 minutes/);
+  await soak.getByRole('button', { name: 'It is left running' }).click();
+  await expect(soak.getByRole('timer')).toContainText('to go');
+  await expect(soak.getByRole('radio', { name: 'passed' })).toHaveCount(0);
+  // The page is loaded anew: the time goes on.
+  await page.clock.fastForward('04:00');
+  await page.reload();
+  await expect(soak.getByRole('timer')).toContainText(/^5:\d\d to go|^6:00 to go/);
+  await page.clock.fastForward('06:30');
+  await expect(soak.getByRole('timer')).toContainText('The time is over');
+  await soak.getByRole('radio', { name: 'passed' }).click();
+  await expect(soak.locator('.state')).toHaveText('passed');
+
+  const set = check(/0 V across FS1/);
+  await set.getByRole('radio', { name: 'postponed' }).click();
+  await set.getByRole('button', { name: 'Note it' }).click();
+  await expect(set.getByRole('alert')).toContainText('without a reason');
+  await set.getByLabel('Why').fill('the tank fills until Friday');
+  await set.getByLabel('Until when').fill('2026-12-04');
+  await set.getByRole('button', { name: 'Note it' }).click();
+  await expect(set).toContainText('postponed');
+
+  await page.getByRole('link', { name: 'Close the visit' }).click();
+  const open = page.locator('.open-points');
+  await expect(open).toContainText('Not seen: mist runs from the house controller');
+  await expect(open).not.toContainText('0 V across FS1');
+  await expect(page.locator('main')).toContainText('repaired, not verified');
+  await page.getByRole('radio', { name: 'works, to be watched' }).click();
+  await page.getByRole('button', { name: 'Close this visit' }).click();
+  await expect(page.getByRole('alert')).toContainText('say why it stays open');
+  await workspace.leaveOpen();
+  await page.getByRole('button', { name: 'Close this visit' }).click();
+  await expect(page.locator('h1')).toHaveText('This visit is closed');
+  await expect(page.locator('main')).toContainText('repaired, not verified');
+});

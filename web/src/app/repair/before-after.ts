@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { formatReading, type EventOf } from '@juxtameter/core';
+import { juxtaAxis } from '../juxta/juxta-axis';
+import { RowBar } from '../juxta/row-bar';
+import { verdictColour } from '../juxta/verdict-colour';
+import { comparisonOf } from '../visit/view/log-rows';
+
+const WIDTH = 300;
+
+type Reading = EventOf<'reading-taken'>;
+
+/** What read wrong and what it reads since, beside what it should be: one axis for both where both have a place on it. */
+@Component({
+  selector: 'jx-before-after',
+  imports: [RowBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (axis(); as axis) {
+      <svg [attr.viewBox]="'-6 0 ' + (width + 12) + ' 30'" aria-hidden="true">
+        @for (segment of axis.segments; track $index) {
+          <path class="axis" [attr.d]="'M' + segment.x0 + ' 15H' + segment.x1" />
+        }
+        @if (axis.breakAt; as at) {
+          <path class="axis" [attr.d]="'M' + (at - 4) + ' 21l3 -12 M' + (at + 1) + ' 21l3 -12'" />
+        }
+        @if (axis.slot; as slot) {
+          <rect class="slot" [attr.x]="slot.x0" y="7" [attr.width]="slot.x1 - slot.x0" height="16" rx="4" />
+        }
+        @if (axis.members; as marks) {
+          <path class="before" [attr.d]="'M' + marks[0] + ' 3v24'" [style.stroke]="colours().before" />
+          <path class="after" [attr.d]="'M' + marks[1] + ' 3v24'" [style.stroke]="colours().after" />
+        }
+      </svg>
+    }
+    <dl>
+      <dt>before</dt>
+      <dd class="mono" [style.color]="colours().before">{{ words().before }}</dd>
+      @if (!axis()) {
+        <dd><jx-row-bar [comparison]="single().before" [verdict]="before().judgement.verdict" /></dd>
+      }
+      <dt>now</dt>
+      <dd class="mono" [style.color]="colours().after">{{ words().after }}</dd>
+      @if (!axis() && single().after; as comparison) {
+        <dd><jx-row-bar [comparison]="comparison" [verdict]="after()?.judgement?.verdict" /></dd>
+      }
+      @if (should(); as should) {
+        <dt>should be</dt>
+        <dd>{{ should }}</dd>
+      }
+    </dl>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 4px;
+      width: 100%;
+    }
+    svg {
+      width: 100%;
+      max-width: 420px;
+    }
+    dl {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 2px 8px;
+      margin: 0;
+    }
+    dt {
+      color: var(--soft-ink);
+    }
+    dd {
+      margin: 0 10px 0 0;
+      font-weight: 600;
+    }
+    .axis {
+      fill: none;
+      stroke: var(--soft-ink);
+      opacity: 0.6;
+    }
+    .slot {
+      fill: var(--slot);
+      stroke: var(--within);
+      stroke-width: 1.4;
+    }
+    .before {
+      stroke-width: 3;
+      stroke-dasharray: 3 3;
+    }
+    .after {
+      stroke-width: 4;
+    }
+  `,
+})
+export class BeforeAfter {
+  readonly before = input.required<Reading>();
+  readonly after = input<Reading>();
+  protected readonly width = WIDTH;
+  protected readonly should = computed(() => this.before().expectation?.words ?? '');
+  protected readonly words = computed(() => ({
+    before: shown(this.before()),
+    after: shown(this.after()) || 'not read yet',
+  }));
+  protected readonly colours = computed(() => ({
+    before: verdictColour(this.before().judgement.verdict),
+    after: verdictColour(this.after()?.judgement.verdict),
+  }));
+  protected readonly single = computed(() => {
+    const after = this.after();
+    return { before: comparisonOf(this.before()), after: after && comparisonOf(after) };
+  });
+  /** Both on one axis; none where one of them is beyond the display, or there is only one. */
+  protected readonly axis = computed(() => {
+    const { before, after } = this.single();
+    const [then, now] = [before.value, after?.value];
+    if (then === undefined || now === undefined || !Number.isFinite(then) || !Number.isFinite(now)) return undefined;
+    const { value: _value, interval: _interval, ...band } = before;
+    return juxtaAxis({ ...band, members: [then, now] }, WIDTH);
+  });
+}
+
+function shown(reading: Reading | undefined): string {
+  if (!reading) return '';
+  return reading.reading ? formatReading(reading.reading) : reading.text;
+}

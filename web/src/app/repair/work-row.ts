@@ -1,0 +1,196 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { carriedOut, WORK_REASON_WORDS, type EventBody, type Work } from '@juxtameter/core';
+import { Button } from '../kit/button';
+import { Choice } from '../kit/choice';
+import { LineForm } from '../kit/line-form';
+import { TextField } from '../kit/text-field';
+import { typedIn } from '../kit/typed-in';
+
+/** What a record takes. */
+const MOST_MINUTES = 100_000;
+
+const PART_STATES = [
+  { id: 'new', name: 'new' },
+  { id: 'used', name: 'used' },
+  { id: 'unknown', name: 'not known' },
+] as const;
+
+/** One piece of work: done, with what it took; or dropped, with the reason. */
+@Component({
+  selector: 'jx-work-row',
+  imports: [Button, Choice, LineForm, TextField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="line">
+      <span>
+        <strong>{{ work().planned.text }}</strong>&ngsp;<span class="small soft">{{ reason() }}</span>
+      </span>
+      @switch (work().state) {
+        @case ('done') {
+          <span class="small">done{{ took() }}</span>
+        }
+        @case ('dropped') {
+          <span class="small">not done: {{ work().dropped?.reason }}</span>
+        }
+        @default {
+          @if (canEdit()) {
+            <span class="buttons">
+              <button jxButton type="button" [attr.aria-expanded]="asked() === 'done'" (click)="ask('done')">
+                Done
+              </button>
+              <button
+                jxButton
+                type="button"
+                kind="secondary"
+                [quiet]="true"
+                [attr.aria-expanded]="asked() === 'dropped'"
+                (click)="ask('dropped')"
+              >
+                Not done
+              </button>
+            </span>
+          }
+        }
+      }
+    </div>
+    @if (work().state === 'open' && asked() === 'done') {
+      <form (submit)="done($event)">
+        @if (isPart()) {
+          <div class="entry-row">
+            <input
+              jxText
+              name="number"
+              maxlength="200"
+              aria-label="Number of the part"
+              placeholder="Number, with revision"
+              autocomplete="off"
+            />
+            <input
+              jxText
+              name="serial"
+              maxlength="200"
+              aria-label="Its serial number"
+              placeholder="Serial number"
+              autocomplete="off"
+            />
+          </div>
+          <jx-choice label="The part is" [options]="states" [chosen]="state()" (picked)="state.set($event)" />
+        }
+        <div class="entry-row">
+          <input
+            jxText
+            name="minutes"
+            inputmode="numeric"
+            maxlength="5"
+            aria-label="Minutes it took"
+            placeholder="Minutes"
+            autocomplete="off"
+          />
+          <input
+            jxText
+            name="snag"
+            maxlength="600"
+            aria-label="What stood in the way"
+            placeholder="What stood in the way"
+            autocomplete="off"
+          />
+        </div>
+        @if (fault()) {
+          <p class="warning small" role="alert">{{ fault() }}</p>
+        }
+        <button jxButton type="submit">It is done</button>
+      </form>
+    } @else if (work().state === 'open' && asked() === 'dropped') {
+      <jx-line-form
+        name="dropped"
+        label="Why is it not done?"
+        action="Not done"
+        [most]="600"
+        (entered)="drop($event)"
+      />
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      padding: 4px 0;
+      border-bottom: 1px solid var(--line);
+    }
+    .line,
+    .buttons {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 4px 10px;
+    }
+    .line {
+      justify-content: space-between;
+      min-height: var(--touch);
+    }
+    .line > :first-child {
+      flex: 1 1 220px;
+      overflow-wrap: anywhere;
+    }
+    form {
+      display: grid;
+      gap: 8px;
+      justify-items: start;
+    }
+    .entry-row {
+      width: 100%;
+    }
+    p {
+      margin: 0;
+    }
+    button {
+      min-height: var(--touch);
+    }
+  `,
+})
+export class WorkRow {
+  readonly work = input.required<Work>();
+  readonly canEdit = input(true);
+  readonly recorded = output<EventBody>();
+  protected readonly states = PART_STATES;
+  protected readonly asked = signal<'done' | 'dropped' | undefined>(undefined);
+  protected readonly state = signal<(typeof PART_STATES)[number]['id'] | undefined>(undefined);
+  protected readonly fault = signal('');
+  protected readonly isPart = computed(() => this.work().planned.kind === 'replace');
+  protected readonly reason = computed(() => WORK_REASON_WORDS[this.work().planned.reason]);
+  protected readonly took = computed(() => {
+    const { minutes, snags } = this.work();
+    return [minutes > 0 ? ` in ${minutes} min` : '', ...snags.map((snag) => `, ${snag}`)].join('');
+  });
+
+  protected ask(what: 'done' | 'dropped'): void {
+    this.asked.update((asked) => (asked === what ? undefined : what));
+  }
+
+  protected done(event: Event): void {
+    const typed = typedIn(event);
+    const minutes = typed('minutes');
+    const took = minutes === '' ? undefined : Number(minutes);
+    const isFit = took === undefined || (Number.isFinite(took) && took >= 0 && took <= MOST_MINUTES);
+    this.fault.set(isFit ? '' : `“${minutes}” is no number of minutes; accepted: 25, or nothing.`);
+    if (!isFit) return;
+    const partState = this.state();
+    this.recorded.emit(
+      carriedOut(this.work(), {
+        ...(took === undefined ? {} : { minutes: took }),
+        ...said('snag', typed('snag')),
+        ...said('number', typed('number')),
+        ...said('serial', typed('serial')),
+        ...(partState === undefined ? {} : { partState }),
+      }),
+    );
+  }
+
+  protected drop(reason: string): void {
+    this.recorded.emit({ type: 'work-dropped', work: this.work().planned.id, reason });
+  }
+}
+
+function said<Key extends string>(key: Key, text: string): Partial<Record<Key, string>> {
+  return text === '' ? {} : ({ [key]: text } as Record<Key, string>);
+}
