@@ -95,11 +95,14 @@ describe('a record on the command line', () => {
 
   it('reports in plain text what the account has', () => {
     const { out } = juxta('report', `${VISITS}/mist-line-1-finished.json`);
-    expect(out).toContain('18 Nov 2026, 09:02 +01:00 to 18 Nov 2026, 09:20 +01:00');
+    expect(out).toContain('18 Nov 2026, 09:02 +01:00 to 18 Nov 2026, 09:57 +01:00');
     expect(out).toContain('Float switch FS1, stuck open, likely');
     expect(out).toContain('points at it: Volts across the float switch FS1: 26.9\u00a0V');
     expect(out).toContain('mains on, control on, mist called');
-    expect(out).toContain('8 measurements (19 readings), 5 looks');
+    expect(out).toContain('9 measurements (20 readings), 5 looks');
+    expect(out).toContain('Replace Float switch FS1: done, 22 min, hatch frozen shut (diagnosed)');
+    expect(out).toContain('Proof of the repair: repaired and proven');
+    expect(out).toContain('passed · before 26.9\u00a0V, now 0.0\u00a0V');
   });
 
   it('keeps figures as numbers in columns of their own, and looks and actions beside them', () => {

@@ -1,4 +1,12 @@
-import { minutesOf, timeWords, visitAccount, workWords, type ToldFinding, type ToldReading } from '@juxtameter/core';
+import {
+  minutesOf,
+  timeWords,
+  visitAccount,
+  workWords,
+  type RepairAccount,
+  type ToldFinding,
+  type ToldReading,
+} from '@juxtameter/core';
 import type { Console } from './console';
 import { readRecord, type ReadRecord, type RecordOptions } from './read-record';
 import { printProblems } from './replay-command';
@@ -21,6 +29,7 @@ function reportText(record: ReadRecord): string {
     `Status: ${[account.closed ? 'closed' : 'open', account.left].filter(Boolean).join('. ')}`,
     ...section('Not as it was built', account.alterations),
     ...section('Finding', account.findings.length === 0 ? ['none yet'] : account.findings.flatMap(findingLines)),
+    ...repairSections(account.repair),
     ...section('Left open', account.openPoints),
     ...section(
       'Bear in mind',
@@ -45,6 +54,22 @@ function heading({ context, state, visit }: ReadRecord): readonly string[] {
 
 function section(title: string, lines: readonly string[]): readonly string[] {
   return lines.length === 0 ? [] : ['', title, ...lines.map((line) => `  ${line}`)];
+}
+
+function repairSections({ ending, causes, work, checks, told }: RepairAccount): readonly string[] {
+  return [
+    ...section('Repair', [...causes, ...work.map(({ text, reason, words }) => `${text}: ${words} (${reason})`)]),
+    ...section(
+      `Proof of the repair: ${ending}`,
+      checks.flatMap(({ words, stateWords, answered, doubts, before, now }) => [
+        [`${words}: ${stateWords}`, before && `before ${before}, now ${now ?? 'not read'}`, answered]
+          .filter(Boolean)
+          .join(' · '),
+        ...doubts.map((doubt) => `  ${doubt}`),
+      ]),
+    ),
+    ...section('Told', told),
+  ];
 }
 
 function findingLines({ accused, text, gradeWords, evidence, traps }: ToldFinding): readonly string[] {

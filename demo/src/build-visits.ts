@@ -3,8 +3,13 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
   append,
+  carriedOut,
+  enterFreeReading,
   enterReading,
+  offeredWork,
+  verificationOf,
   walkList,
+  workOf,
   type EventBody,
   type EventEnvelope,
   type ListLine,
@@ -42,14 +47,60 @@ class Log {
     private readonly context: ReturnType<typeof visitContext>,
     readonly events: VisitEvent[],
     public state: VisitState,
-    private readonly envelope: (index: number) => EventEnvelope,
+    private readonly envelope: (index: number, waited: number) => EventEnvelope,
   ) {}
 
+  private waited = 0;
+
+  /** Seconds go by before the next event. */
+  wait(seconds: number): void {
+    this.waited += seconds * 1000;
+  }
+
   add(body: EventBody): VisitEvent {
-    const event = stamped(this.envelope(this.events.length), this.state, body);
+    const event = stamped(this.envelope(this.events.length, this.waited), this.state, body);
     this.state = append(this.context, this.events, this.state, event);
     this.events.push(event);
     return event;
+  }
+
+  offered(): ReturnType<typeof offeredWork> {
+    return offeredWork(this.context, this.state);
+  }
+
+  /** The work that is planned is done. */
+  carryOut(noted: Parameters<typeof carriedOut>[1]): void {
+    for (const work of workOf(this.state)) this.add(carriedOut(work, noted));
+  }
+
+  /** What read wrong, once more at the same points. */
+  readAgain(text: string): void {
+    for (const { before } of verificationOf(this.context, this.state)) {
+      if (!before) continue;
+      const { function: measured, from, to } = before;
+      const entered = enterFreeReading(this.context, this.state, {
+        function: measured,
+        from,
+        to,
+        text,
+        expects: 'closed 24 V',
+      });
+      if (entered.outcome !== 'event') throw new Error(`demo reading ${text} is not accepted`);
+      this.add(entered.body);
+    }
+  }
+
+  /** Everything that is still to be seen is seen. */
+  passAll(): void {
+    for (const { id, kind, words, state } of verificationOf(this.context, this.state)) {
+      if (state === 'passed') continue;
+      const complaint = /^complaint:(.+)$/.exec(id)?.[1];
+      this.add(
+        kind === 'complaint' && complaint !== undefined
+          ? { type: 'complaint-ticked', complaint, result: 'gone' }
+          : { type: 'check-judged', check: id, words, result: 'passed' },
+      );
+    }
   }
 
   read(text: string): VisitEvent {
@@ -92,11 +143,18 @@ const scripts: readonly Script[] = [
     ],
     after: (log) => {
       log.add({ type: 'bypass-removed', bypass: 'float-test' });
-      log.add({
-        type: 'note-added',
-        text: 'Float arm bent by ice. New switch fitted, 0.0 V across it, ten minutes of mist from the house controller.',
-      });
-      log.add({ type: 'visit-closed' });
+      const [finding] = log.state.findings;
+      if (finding) log.add({ type: 'cause-noted', finding: finding.id, cause: 'float arm bent by ice' });
+      for (const { body } of log.offered().filter((offer) => offer.body.kind === 'replace')) log.add(body);
+      log.add({ type: 'supply-changed', supply: 'mains', state: 'locked' });
+      log.wait(1200);
+      log.carryOut({ number: 'FL-24 rev B', partState: 'new', minutes: 22, snag: 'hatch frozen shut' });
+      for (const supply of ['mains', 'control']) log.add({ type: 'supply-changed', supply, state: 'on' });
+      log.readAgain('0.0');
+      log.add({ type: 'check-begun', check: 'soak' });
+      log.wait(640);
+      log.passAll();
+      log.add({ type: 'visit-closed', machine: 'working' });
     },
   },
   {
@@ -127,9 +185,9 @@ for (const [number, script] of scripts.entries()) {
     return `${hex.slice(0, 8)}-${hex.slice(8)}-7${String(number).padStart(3, '0')}-8000-${String(index).padStart(12, '0')}`;
   };
   const visit = uuid(begins, 0);
-  const envelope = (index: number): EventEnvelope => {
+  const envelope = (index: number, waited = 0): EventEnvelope => {
     // A technician logs something every half minute or so.
-    const elapsed = index * 31_000 + ((index * 7919) % 17) * 1000;
+    const elapsed = index * 31_000 + ((index * 7919) % 17) * 1000 + waited;
     const at = begins + elapsed;
     return {
       id: uuid(at, index + 1),
@@ -149,7 +207,7 @@ for (const [number, script] of scripts.entries()) {
     { type: 'procedure-started', procedure: procedure.id, start: procedure.start },
   ];
   const lines = script.readings.map(([step, reading], index): ListLine => ({ number: index + 1, step, reading }));
-  const walk = walkList(context, opening, lines, envelope);
+  const walk = walkList(context, opening, lines, (index) => envelope(index));
   const log = new Log(context, [...walk.events], walk.state, envelope);
   script.after(log);
   const document = { format: 'juxtameter/visit', version: 1, id: visit, pinned, events: log.events };

@@ -1,6 +1,7 @@
 export { closingUndoneWords, closingWords } from './closing-words';
 export { evidenceRows, type EvidenceRow, type EvidenceRows } from './evidence-rows';
 export { findingAccounts, type FindingAccount } from './finding-account';
+export { repairAccount, type RepairAccount, type ToldCheck, type ToldWork } from './repair-account';
 export { trapName } from './trap-name';
 export {
   trapAccount,

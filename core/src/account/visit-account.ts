@@ -15,6 +15,7 @@ import {
 import { closingWords } from './closing-words';
 import { evidenceRows, type EvidenceRows } from './evidence-rows';
 import { findingAccounts, type FindingAccount } from './finding-account';
+import { repairAccount, type RepairAccount } from './repair-account';
 import { trapName } from './trap-name';
 import { minutesOf, workCounts, type WorkCounts } from './work-counts';
 
@@ -68,6 +69,8 @@ export interface VisitAccount {
   readonly openPoints: readonly string[];
   readonly traps: readonly TrapAccount[];
   readonly alterations: readonly string[];
+  /** What was done about it, and what shows that it holds. */
+  readonly repair: RepairAccount;
   readonly counts: WorkCounts;
   /** From the first entry to the closing; null where the record has no times. */
   readonly minutes: number | null;
@@ -86,6 +89,7 @@ export function visitAccount(context: VisitContext, state: VisitState): VisitAcc
     openPoints: [...new Set(openPointsOf(context, state.trail, new Set()).map(({ words }) => words))],
     traps: guardsOfRecord(context, state).map(trapAccount),
     alterations: alteredWords(context, state),
+    repair: repairAccount(context, state),
     counts: workCounts(state),
     minutes: minutesOf(state) ?? null,
     standsAt: next ? [spokenStep(next), next.should && `It should be ${next.should}.`].filter(Boolean).join(' ') : null,

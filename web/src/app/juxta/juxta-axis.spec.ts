@@ -124,4 +124,22 @@ describe('the juxta axis', () => {
       }),
     );
   });
+
+  it('has a second value in the slot exactly where it is within the band, and on the right side of it', () => {
+    const value = fc.double({ min: -500, max: 500, noNaN: true });
+    fc.assert(
+      fc.property(value, value, fc.double({ min: 0.5, max: 80, noNaN: true }), value, (low, first, size, also) => {
+        const high = low + size;
+        const offBy = (each: number): number => Math.max(low - each, each - high, 0);
+        fc.pre(offBy(first) >= offBy(also));
+        const { slot, also: at } = juxtaAxis({ low, high, unit: 'V', value: first, also }, 300);
+        if (!slot || at === undefined) throw new Error('nothing is drawn');
+        const edge = 0.01;
+        if (also >= low && also <= high) expect(at >= slot.x0 - edge && at <= slot.x1 + edge).toBeTrue();
+        else if (also > high) expect(at).toBeGreaterThanOrEqual(slot.x1 - edge);
+        else expect(at).toBeLessThanOrEqual(slot.x0 + edge);
+        expect(at >= 0 && at <= 300).toBeTrue();
+      }),
+    );
+  });
 });

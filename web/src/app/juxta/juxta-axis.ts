@@ -14,6 +14,8 @@ export interface JuxtaInput {
   readonly members?: readonly number[];
   /** One band each of documents that disagree; `low` and `high` then hold all of them. */
   readonly bands?: readonly { readonly name: string; readonly low?: number; readonly high?: number }[];
+  /** A second value on the same axis, nearer to the band than the first: what it reads since. */
+  readonly also?: number;
 }
 
 export interface Span {
@@ -38,6 +40,8 @@ export interface JuxtaAxis {
   readonly mark?: number;
   /** Each of several values; the block then spans them. */
   readonly members?: readonly number[];
+  /** The second value. */
+  readonly also?: number;
   /** As wide as the meter's uncertainty. */
   readonly block?: Span;
   /** From slot to mark when the mark is outside. */
@@ -146,6 +150,7 @@ function single(input: JuxtaInput, band: Domain, mark: Mark | undefined, domain:
     slot,
     ...slotsOf(input, scale, width),
     ...membersOf(input, scale),
+    ...alsoAt(input.also, (value) => Math.min(width, Math.max(0, scale(value)))),
     ...(mark ? marks(mark, scale, width, slot) : {}),
   };
 }
@@ -170,6 +175,11 @@ function broken(input: JuxtaInput, band: Domain, mark: Mark, width: number): Jux
     slot,
     ...slotsOf(input, nearScale, width),
     ...(farScale ? membersOf(input, farScale) : {}),
+    ...alsoAt(input.also, (value) => {
+      const isNear = isAbove ? value <= around.high : value >= around.low;
+      if (isNear) return Math.min(near.x1, Math.max(near.x0, nearScale(value)));
+      return farScale ? Math.min(far.x1, Math.max(far.x0, farScale(value))) : far.x1 - 8;
+    }),
     mark: at,
     ...(farScale && mark.high > mark.low ? { block: { x0: farScale(mark.low), x1: farScale(mark.high) } } : {}),
     thread: isAbove ? { x0: slot.x1, x1: at } : { x0: at, x1: slot.x0 },
@@ -205,6 +215,10 @@ function slotOf(input: JuxtaInput, band: Domain, scale: Scale): NonNullable<Juxt
 
 function membersOf({ members = [] }: JuxtaInput, scale: Scale): Pick<JuxtaAxis, 'members'> {
   return members.length < 2 ? {} : { members: members.map(scale) };
+}
+
+function alsoAt(also: number | undefined, scale: Scale): Pick<JuxtaAxis, 'also'> {
+  return also === undefined || Number.isNaN(also) ? {} : { also: scale(also) };
 }
 
 function slotsOf({ bands = [] }: JuxtaInput, scale: Scale, width: number): Pick<JuxtaAxis, 'slots'> {

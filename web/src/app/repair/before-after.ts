@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatReading, type EventOf } from '@juxtameter/core';
 import { juxtaAxis } from '../juxta/juxta-axis';
-import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
 import { comparisonOf } from '../visit/view/log-rows';
 
@@ -12,7 +11,6 @@ type Reading = EventOf<'reading-taken'>;
 /** What read wrong and what it reads since, beside what it should be: one axis for both where both have a place on it. */
 @Component({
   selector: 'jx-before-after',
-  imports: [RowBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (axis(); as axis) {
@@ -26,23 +24,19 @@ type Reading = EventOf<'reading-taken'>;
         @if (axis.slot; as slot) {
           <rect class="slot" [attr.x]="slot.x0" y="7" [attr.width]="slot.x1 - slot.x0" height="16" rx="4" />
         }
-        @if (axis.members; as marks) {
-          <path class="before" [attr.d]="'M' + marks[0] + ' 3v24'" [style.stroke]="colours().before" />
-          <path class="after" [attr.d]="'M' + marks[1] + ' 3v24'" [style.stroke]="colours().after" />
+        @if (places(); as places) {
+          <path class="before" [attr.d]="'M' + places.before + ' 3v24'" [style.stroke]="colours().before" />
+          @if (places.after !== undefined) {
+            <path class="after" [attr.d]="'M' + places.after + ' 3v24'" [style.stroke]="colours().after" />
+          }
         }
       </svg>
     }
     <dl>
       <dt>before</dt>
       <dd class="mono" [style.color]="colours().before">{{ words().before }}</dd>
-      @if (!axis()) {
-        <dd><jx-row-bar [comparison]="single().before" [verdict]="before().judgement.verdict" /></dd>
-      }
       <dt>now</dt>
       <dd class="mono" [style.color]="colours().after">{{ words().after }}</dd>
-      @if (!axis() && single().after; as comparison) {
-        <dd><jx-row-bar [comparison]="comparison" [verdict]="after()?.judgement?.verdict" /></dd>
-      }
       @if (should(); as should) {
         <dt>should be</dt>
         <dd>{{ should }}</dd>
@@ -105,18 +99,41 @@ export class BeforeAfter {
     before: verdictColour(this.before().judgement.verdict),
     after: verdictColour(this.after()?.judgement.verdict),
   }));
-  protected readonly single = computed(() => {
+  /** What lies farther off lays the axis out; the other one has its place on it. */
+  private readonly isBeforeFarther = computed(() => {
     const after = this.after();
-    return { before: comparisonOf(this.before()), after: after && comparisonOf(after) };
+    return !after || offBy(this.before()) >= offBy(after);
   });
-  /** Both on one axis; none where one of them is beyond the display, or there is only one. */
   protected readonly axis = computed(() => {
-    const { before, after } = this.single();
-    const [then, now] = [before.value, after?.value];
-    if (then === undefined || now === undefined || !Number.isFinite(then) || !Number.isFinite(now)) return undefined;
-    const { value: _value, interval: _interval, ...band } = before;
-    return juxtaAxis({ ...band, members: [then, now] }, WIDTH);
+    const after = this.after();
+    const [far, near] = this.isBeforeFarther() ? [this.before(), after] : [after ?? this.before(), this.before()];
+    const { low, high, bands } = comparisonOf(this.before());
+    const { low: _low, high: _high, bands: _bands, members: _members, ...mark } = comparisonOf(far);
+    const also = near && comparisonOf(near).value;
+    return juxtaAxis(
+      {
+        ...mark,
+        ...(low === undefined ? {} : { low }),
+        ...(high === undefined ? {} : { high }),
+        ...(bands ? { bands } : {}),
+        ...(also === undefined ? {} : { also }),
+      },
+      WIDTH,
+    );
   });
+  protected readonly places = computed(() => {
+    const { mark, also } = this.axis();
+    if (mark === undefined) return undefined;
+    return this.isBeforeFarther() ? { before: mark, after: also } : { before: also ?? mark, after: mark };
+  });
+}
+
+/** How far outside its band a reading lies, in widths of the band; beyond the display is farthest. */
+function offBy(reading: Reading): number {
+  const { low = -Infinity, high = Infinity, value } = comparisonOf(reading);
+  if (value === undefined || !Number.isFinite(value)) return Infinity;
+  const size = Number.isFinite(high - low) ? high - low : Math.max(Math.abs(low), Math.abs(high), 1);
+  return Math.max(low - value, value - high, 0) / (size || 1);
 }
 
 function shown(reading: Reading | undefined): string {

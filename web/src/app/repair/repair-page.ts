@@ -85,8 +85,12 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
             <p class="soft">Nothing is found or changed yet. What has to be seen afterwards comes up here.</p>
           }
           <div class="end">
-            <p class="small soft">As things stand the visit ends: {{ ending() }}.</p>
-            <a jxButton [routerLink]="['/visits', id(), 'close']">Close the visit</a>
+            <p class="small soft">
+              {{ canEdit() ? 'As things stand the visit ends' : 'The visit ended' }}: {{ ending() }}.
+            </p>
+            <a jxButton [kind]="canEdit() ? 'primary' : 'secondary'" [routerLink]="['/visits', id(), 'close']">
+              {{ canEdit() ? 'Close the visit' : 'How it was left' }}
+            </a>
           </div>
         </section>
       </main>

@@ -1,16 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import {
-  CHECK_RESULT_WORDS,
-  ENDING_WORDS,
-  endingOf,
-  standingOf,
-  timeWords,
-  verificationOf,
-  WORK_REASON_WORDS,
-  workOf,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+import { repairAccount, verificationOf, type Check, type VisitContext, type VisitState } from '@juxtameter/core';
 import { BeforeAfter } from '../repair/before-after';
 import { CheckGlyph } from '../repair/check-glyph';
 
@@ -20,25 +9,28 @@ import { CheckGlyph } from '../repair/check-glyph';
   imports: [BeforeAfter, CheckGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (works().length > 0 || causes().length > 0) {
+    @if (repair().work.length > 0 || repair().causes.length > 0 || repair().told.length > 0) {
       <section>
         <h2>Repair</h2>
         <ul>
-          @for (cause of causes(); track $index) {
+          @for (cause of repair().causes; track $index) {
             <li>{{ cause }}</li>
           }
-          @for (work of works(); track work.id) {
+          @for (work of repair().work; track $index) {
             <li>
-              {{ work.text }}: {{ work.state }} <span class="small soft">{{ work.reason }}</span>
+              {{ work.text }}: {{ work.words }}&ngsp;<span class="small soft">{{ work.reason }}</span>
             </li>
+          }
+          @for (told of repair().told; track $index) {
+            <li>Told {{ told }}</li>
           }
         </ul>
       </section>
     }
-    @if (checks().length > 0) {
+    @if (repair().checks.length > 0) {
       <section>
-        <h2>Proof of the repair: {{ ending() }}</h2>
-        @for (check of checks(); track check.id) {
+        <h2>Proof of the repair: {{ repair().ending }}</h2>
+        @for (check of repair().checks; track check.id) {
           <div class="check">
             <jx-check-glyph [state]="check.state" />
             <div>
@@ -51,8 +43,8 @@ import { CheckGlyph } from '../repair/check-glyph';
               @for (doubt of check.doubts; track doubt) {
                 <p class="small">{{ doubt }}</p>
               }
-              @if (check.before; as before) {
-                <jx-before-after [before]="before" [after]="check.after" />
+              @if (checkOf(check.id)?.before; as before) {
+                <jx-before-after [before]="before" [after]="checkOf(check.id)?.after" />
               }
             </div>
           </div>
@@ -82,39 +74,10 @@ import { CheckGlyph } from '../repair/check-glyph';
 export class RepairSection {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
-  protected readonly ending = computed(() => ENDING_WORDS[endingOf(this.context(), this.visit())]);
-  protected readonly causes = computed(() =>
-    standingOf(this.visit(), 'cause-noted').map(({ cause }) =>
-      cause === undefined ? 'Why it failed is not known.' : `Why it failed: ${cause}.`,
-    ),
-  );
-  protected readonly works = computed(() =>
-    workOf(this.visit()).map(({ planned, state, dropped, minutes, snags }) => ({
-      id: planned.id,
-      text: planned.text,
-      reason: WORK_REASON_WORDS[planned.reason],
-      state: [
-        state === 'dropped' ? `not done, ${dropped?.reason ?? ''}` : state === 'done' ? 'done' : 'not done',
-        minutes > 0 ? `${minutes} min` : '',
-        ...snags,
-      ]
-        .filter(Boolean)
-        .join(', '),
-    })),
-  );
-  protected readonly checks = computed(() =>
-    verificationOf(this.context(), this.visit()).map((check) => {
-      const { answer, state } = check;
-      return {
-        ...check,
-        stateWords: state === 'open' ? 'not seen' : CHECK_RESULT_WORDS[state],
-        answered:
-          answer === undefined || state === 'open'
-            ? ''
-            : [answer.line.event.by, timeWords(answer.line.event, 'day and time'), answer.reason, answer.due]
-                .filter(Boolean)
-                .join(' · '),
-      };
-    }),
-  );
+  protected readonly repair = computed(() => repairAccount(this.context(), this.visit()));
+  private readonly checks = computed(() => verificationOf(this.context(), this.visit()));
+
+  protected checkOf(id: string): Check | undefined {
+    return this.checks().find((check) => check.id === id);
+  }
 }
