@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
+import { followUpCalendar, dueOf } from './follow-up-calendar';
 import { localTime, recordCells, replay, UTF8_MARK } from '@juxtameter/core';
 import type { VisitDocument } from './api';
 import type { ApiRoute } from './api-route';
@@ -16,6 +17,8 @@ export interface VisitExport {
   /** Says which unit and which day, as whoever gets the file would name it. */
   readonly fileName: (visit: VisitDocument) => string;
   readonly write: (visit: VisitDocument) => string;
+  /** Why there is nothing to write, in words; undefined where there is. Missing where there always is something. */
+  readonly nothing?: (visit: VisitDocument) => string | undefined;
 }
 
 export const VISIT_EXPORTS: readonly VisitExport[] = [
@@ -40,6 +43,17 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
     gives: { schema: 'visit', words: 'The visit.' },
     fileName: (visit) => `${baseName(visit)}.json`,
     write: (visit) => JSON.stringify(visit, null, 2),
+  },
+  {
+    id: 'follow-ups.ics',
+    label: 'Follow-ups, calendar',
+    summary: 'What is left to do on a day, for a calendar (RFC 5545).',
+    type: 'text/calendar; charset=utf-8',
+    gives: { words: 'The calendar file.', type: 'text/calendar' },
+    fileName: (visit) => `${baseName(visit)}-follow-ups.ics`,
+    write: followUpCalendar,
+    nothing: (visit) =>
+      dueOf(visit).length === 0 ? 'a calendar of this visit: nothing that is left to do has a day' : undefined,
   },
 ];
 

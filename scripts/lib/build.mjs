@@ -31,15 +31,15 @@ const SERVER_SOURCES = [
 ];
 const SERVER = join(root, 'dist', 'server');
 
-/** What is run under Node: the server, its work on stored data, the command line, and what the server does in threads. */
+/** What is run under Node: the server, its work on stored data, the command line, and what the server runs aside. */
 const PROGRAMS = {
   main: 'server/src/main.ts',
   'archive-main': 'server/src/archive-main.ts',
   juxta: 'cli/src/juxta.ts',
   ...Object.fromEntries(
-    readdirSync(join(root, 'server/src/threads')).map((file) => [
-      `thread-${file.replace('.ts', '')}`,
-      `server/src/threads/${file}`,
+    readdirSync(join(root, 'server/src/aside')).map((file) => [
+      `aside-${file.replace('.ts', '')}`,
+      `server/src/aside/${file}`,
     ]),
   ),
 };

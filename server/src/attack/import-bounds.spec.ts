@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { ProcedureDocument } from '@juxtameter/core';
 import { readDemo } from '@juxtameter/demo';
-import { LookThreads } from '../import/look-through-aside';
+import { LookProcesses } from '../import/look-through-aside';
 import { RequestProblem } from '../request-problem';
 import { discard, eventMaker, OPENING, testServer, type TestServer } from '../testing/test-server';
 
@@ -98,16 +98,37 @@ describe('an import of unknown size', () => {
     const chart = readDemo().procedures.find(({ id }) => id === 'pump-contactor-does-not-pull-in') as ProcedureDocument;
     const files = [{ name: 'chart', text: JSON.stringify(chart) }];
     const calls = [{ name: 'numbers', text: hostileFiles()['objects'] ?? '' }];
-    const late = new LookThreads({ time: 20, memory: 256 }).look(calls, NOTHING_ON_FILE, () => undefined, NOBODY);
+    const late = new LookProcesses({ time: 20, memory: 256 }).look(calls, NOTHING_ON_FILE, () => undefined, NOBODY);
     await expectAsync(late).toBeRejectedWithError(RequestProblem, /took longer than 0.02 s; nothing was stored/);
     const gone = new AbortController();
-    const stopped = new LookThreads().look(files, NOTHING_ON_FILE, () => undefined, gone.signal);
+    const stopped = new LookProcesses().look(files, NOTHING_ON_FILE, () => undefined, gone.signal);
     gone.abort();
     await expectAsync(stopped).toBeRejectedWithError(RequestProblem, /Stopped; nothing was stored/);
     const small = [{ name: 'large', text: `[${'{"a":[1,2,3]},'.repeat(900_000)}1]` }];
-    const hungry = new LookThreads({ time: 60_000, memory: 48 }).look(small, NOTHING_ON_FILE, () => undefined, NOBODY);
+    const hungry = new LookProcesses({ time: 60_000, memory: 48 }).look(
+      small,
+      NOTHING_ON_FILE,
+      () => undefined,
+      NOBODY,
+    );
     await expectAsync(hungry).toBeRejectedWithError(RequestProblem, /needed too much memory/);
   });
+
+  it('takes nobody with it, at whatever moment of its hunger it is cut off', async () => {
+    const large = [{ name: 'large', text: `[${'{"a":[1,2,3]},'.repeat(900_000)}1]` }];
+    const processes = new LookProcesses({ time: 60_000, memory: 96 });
+    const ended: string[] = [];
+    for (let round = 0; round < 12; round += 1) {
+      const gone = new AbortController();
+      const look = processes.look(large, NOTHING_ON_FILE, () => undefined, gone.signal);
+      setTimeout(() => gone.abort(), 300 + round * 150);
+      await look.catch((error: Error) => ended.push(error.message));
+    }
+    expect(ended.length).toBe(12);
+    expect(ended.every((words) => /Stopped|needed too much memory/.test(words)))
+      .withContext(ended.join())
+      .toBeTrue();
+  }, 120_000);
 
   it('says how far it is, line by line, and what it came to last', async () => {
     const demo = readDemo();

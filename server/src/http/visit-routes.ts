@@ -47,9 +47,11 @@ export function visitRoutes(visits: VisitStore): Router {
       ]);
     response.json({ events: await visits.eventsAfter(pathPart(request, 'id'), after) });
   });
-  for (const { id, fileName, type, write } of VISIT_EXPORTS)
+  for (const { id, fileName, type, write, nothing } of VISIT_EXPORTS)
     router.get(`/visits/:id/${id}`, async (request, response) => {
       const visit = await visits.visit(pathPart(request, 'id'));
+      const missing = nothing?.(visit);
+      if (missing !== undefined) throw notFound(missing);
       response.attachment(fileName(visit)).type(type).send(write(visit));
     });
   return router;

@@ -13,10 +13,10 @@ import type { LibraryStore } from '../store/library-store';
 import { VisitIndex } from '../store/visit-index';
 import type { VisitStore } from '../store/visit-store';
 import type { LookedThrough, OnFile, Opened, Progress } from './look-through';
-import { LookThreads } from './look-through-aside';
+import { LookProcesses } from './look-through-aside';
 import { Turns } from './turns';
 
-/** Imports looked through at a time; each takes a thread and its memory. */
+/** Imports looked through at a time; each takes a process and its memory. */
 const AT_ONCE = 2;
 
 /** What one document, or a site or unit of one, comes to. */
@@ -37,13 +37,13 @@ export class ImportStore {
     private readonly storage: Storage,
     private readonly library: LibraryStore,
     private readonly visits: VisitStore,
-    private readonly threads = new LookThreads(),
+    private readonly processes = new LookProcesses(),
   ) {}
 
   private readonly turns = new Turns(AT_ONCE);
 
   /**
-   * With `isTrial` nothing is stored: the answer says what would be. Reading and checking is done in a thread of its own;
+   * With `isTrial` nothing is stored: the answer says what would be. Reading and checking is done in a process of its own;
    * only what is to be stored waits for its turn among the writers.
    */
   async run({ files }: ImportRequest, isTrial: boolean, { progress, stop }: ImportWatch): Promise<ImportAnswer> {
@@ -67,7 +67,7 @@ export class ImportStore {
 
   /** Ends what waits for another import. */
   close(): void {
-    this.threads.close();
+    this.processes.close();
   }
 
   /** What is wrong with one document beside what is on file. @throws RequestProblem where that takes too much. */
@@ -78,7 +78,7 @@ export class ImportStore {
   }
 
   private looked(files: ImportRequest['files'], { progress, stop }: ImportWatch): Promise<LookedThrough> {
-    return this.turns.run(stop, () => this.threads.look(files, (models) => this.onFile(models), progress, stop));
+    return this.turns.run(stop, () => this.processes.look(files, (models) => this.onFile(models), progress, stop));
   }
 
   private async answered(

@@ -1,7 +1,7 @@
-import type { Worker } from 'node:worker_threads';
+import type { ChildProcess } from 'node:child_process';
 import type { ImportRequest } from '@juxtameter/contract/check';
 import { RequestProblem } from '../request-problem';
-import { thread } from '../thread';
+import { childProcess, isOutOfMemory } from '../run-aside';
 import type { AskOnFile, LookedThrough, OnFile, Progress } from './look-through';
 
 /** What looking through files may take. */
@@ -17,12 +17,12 @@ export const LOOK_LIMITS: LookLimits = { time: 30_000, memory: 1024 };
 /** Milliseconds. */
 const KEPT_FOR = 60_000;
 
-/** What the thread is told. */
+/** What the process is told. */
 export type Told =
   | { readonly kind: 'look'; readonly files: ImportRequest['files'] }
   | { readonly kind: 'on-file'; readonly onFile: OnFile };
 
-/** What the thread says. */
+/** What the process says. */
 export type Said =
   | { readonly kind: 'ready' }
   | { readonly kind: 'progress'; readonly done: number; readonly of: number }
@@ -31,10 +31,10 @@ export type Said =
   | { readonly kind: 'failed'; readonly message: string };
 
 /**
- * Looks through files in threads of their own, within limits of time and memory, so that no file holds up anybody else.
- * A thread that did its work is used again; one that was cut off is not.
+ * Looks through files in processes of their own, within limits of time and memory, so that no file holds up anybody else.
+ * A process that did its work is used again; one that was cut off is not.
  */
-export class LookThreads {
+export class LookProcesses {
   private readonly idle: Reader[] = [];
 
   constructor(private readonly limits: LookLimits = LOOK_LIMITS) {}
@@ -53,7 +53,7 @@ export class LookThreads {
     return looked;
   }
 
-  /** Ends the threads that wait for another import. */
+  /** Ends the processes that wait for another import. */
   close(): void {
     for (const reader of this.idle.splice(0)) reader.end();
   }
@@ -76,26 +76,31 @@ interface Look {
   readonly cutOff: (error: Error) => void;
 }
 
-/** One thread, which looks through one import at a time. */
+/** One process, which looks through one import at a time. */
 class Reader {
-  private readonly worker: Worker;
+  private readonly child: ChildProcess;
   private readonly ready: Promise<void>;
   private present: Look | undefined;
 
   constructor(private readonly limits: LookLimits) {
-    this.worker = thread('look-through', {}, { maxOldGenerationSizeMb: limits.memory });
-    this.worker.unref();
+    this.child = childProcess('look-through', limits.memory);
+    this.child.unref();
+    this.child.channel?.unref();
     this.ready = new Promise((resolve) => {
-      this.worker.on('message', (said: Said) => (said.kind === 'ready' ? resolve() : this.present?.said(said)));
+      this.child.on('message', (said: Said) => (said.kind === 'ready' ? resolve() : this.present?.said(said)));
     });
-    this.worker.on('error', (error: NodeJS.ErrnoException) =>
-      this.present?.cutOff(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooMuch('needed too much memory') : error),
+    this.child.on('error', (error) => this.present?.cutOff(error));
+    this.child.on('exit', (code, signal) =>
+      this.present?.cutOff(
+        isOutOfMemory(code, signal)
+          ? tooMuch('needed too much memory')
+          : new Error('Looking through the files ended early.'),
+      ),
     );
-    this.worker.on('exit', () => this.present?.cutOff(new Error('Looking through the files ended early.')));
   }
 
   end(): void {
-    void this.worker.terminate();
+    this.child.kill('SIGKILL');
   }
 
   look(
@@ -143,7 +148,7 @@ class Reader {
   }
 
   private tell(told: Told): void {
-    this.worker.postMessage(told);
+    if (this.child.connected) this.child.send(told);
   }
 }
 

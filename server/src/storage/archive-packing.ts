@@ -1,5 +1,5 @@
 import { PassThrough, type Readable } from 'node:stream';
-import { thread } from '../thread';
+import { thread } from '../run-aside';
 import type { ArchiveManifest } from './archive-manifest';
 
 /** A part of a file; the parts of one follow each other. */

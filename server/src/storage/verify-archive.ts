@@ -1,4 +1,4 @@
-import { thread } from '../thread';
+import { thread } from '../run-aside';
 import { ArchiveReader, ArchiveRefused, type Trust } from './archive-reader';
 
 /** Reads every file of an archive. Returns its last journal record. @throws ArchiveRefused at the first that is not sound. */

@@ -9,6 +9,7 @@ import {
   inject,
   input,
 } from '@angular/core';
+import type { VisitDocument } from '@juxtameter/contract';
 import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract/check';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
@@ -122,7 +123,14 @@ export class ReportPage {
     const context = this.context();
     return context ? alteredWords(context, this.visit()) : [];
   });
-  protected readonly exports = VISIT_EXPORTS;
+  private readonly file = computed((): VisitDocument | undefined => {
+    const pinned = this.pinned();
+    return pinned && { format: 'juxtameter/visit', version: 1, id: this.id(), pinned, events: this.events() };
+  });
+  protected readonly exports = computed(() => {
+    const file = this.file();
+    return file ? VISIT_EXPORTS.filter(({ nothing }) => nothing?.(file) === undefined) : [];
+  });
   protected readonly technicians = computed(() =>
     [
       ...new Set(
@@ -166,10 +174,8 @@ export class ReportPage {
   }
 
   protected save({ fileName, type, write }: VisitExport): void {
-    const pinned = this.pinned();
-    if (!pinned) return;
-    const visit = { format: 'juxtameter/visit', version: 1, id: this.id(), pinned, events: this.events() } as const;
-    saveFile(this.document, fileName(visit), type, write(visit));
+    const visit = this.file();
+    if (visit) saveFile(this.document, fileName(visit), type, write(visit));
   }
 
   protected print(): void {

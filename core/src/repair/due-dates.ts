@@ -1,0 +1,30 @@
+import { standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
+import { verificationOf } from './verification';
+
+/** Something of a visit that has its day. */
+export interface DueDate {
+  /** Id of the event that set it. */
+  readonly id: string;
+  /** As 2026-12-01. */
+  readonly day: string;
+  readonly words: string;
+  readonly reason: string;
+  readonly event: EventOf<'follow-up-noted'> | EventOf<'check-judged'>;
+}
+
+/** What is left to do on a day, the first day first: follow-ups that are not done, and checks that were put off. */
+export function dueDates(context: VisitContext, state: VisitState): readonly DueDate[] {
+  const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
+  const followUps = standingOf(state, 'follow-up-noted').flatMap((event): DueDate[] =>
+    event.due === undefined || done.has(event.id)
+      ? []
+      : [{ id: event.id, day: event.due, words: event.text, reason: '', event }],
+  );
+  const postponed = verificationOf(context, state).flatMap(({ state: found, words, answer }): DueDate[] => {
+    const event = answer?.line.event;
+    return found === 'postponed' && event?.type === 'check-judged' && event.due !== undefined
+      ? [{ id: event.id, day: event.due, words: `To be seen: ${words}`, reason: event.reason ?? '', event }]
+      : [];
+  });
+  return [...followUps, ...postponed].sort((a, b) => a.day.localeCompare(b.day));
+}
