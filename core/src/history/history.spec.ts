@@ -95,6 +95,21 @@ describe('the history of a unit', () => {
     expect(kinds(suspicions([left], [], { now: NOVEMBER, visit: left }))).not.toContain('left-altered');
   });
 
+  it('tells what the last visit left open and why, until a later one leaves nothing', () => {
+    const [igniter] = BURNER;
+    if (!igniter) throw new Error('no visit');
+    const open = ['Not seen: three tries', 'Why it failed is not said', 'a', 'b', 'c'];
+    const left: PastVisit = { ...igniter, closed: true, open, openBecause: 'waits for a part' };
+    const told = (past: readonly PastVisit[], visit?: PastVisit): readonly Suspicion[] =>
+      suspicions(past, [], { now: NOVEMBER, ...(visit ? { visit } : {}) }).filter(({ kind }) => kind === 'left-open');
+    expect(told([left])[0]?.words).toContain('Not seen: three tries; Why it failed is not said; a; b; and 1 more.');
+    expect(told([left])[0]?.words).toContain('The reason: waits for a part.');
+    expect(told([left], left)).toEqual([]);
+    expect(told([{ ...left, closed: false }])).toEqual([]);
+    const { open: _open, ...later } = { ...left, id: 'later', openedAt: '2026-11-24T08:00:00.000Z' };
+    expect(told([left, later])).toEqual([]);
+  });
+
   it('counts boards: one is checked against the old one, two say that something kills them', () => {
     const board = (at: string) => ({ part: 'VD', name: 'Vent drive board VD', isBoard: true, at });
     const one = suspicions([], [board('2026-10-02')], { now: NOVEMBER });

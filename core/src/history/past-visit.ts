@@ -73,6 +73,9 @@ export interface PastVisit {
   readonly left: readonly { readonly words: string; readonly takesAway?: string }[];
   /** Why, where it was on purpose. */
   readonly leftBecause?: string;
+  /** What was open when it was closed, in words, and why that was left. */
+  readonly open?: readonly string[];
+  readonly openBecause?: string;
   /** What somebody warned of. */
   readonly hazards: readonly { readonly kind: string; readonly where: string; readonly note?: string }[];
 }
@@ -80,7 +83,7 @@ export interface PastVisit {
 /** What stays of a visit for the unit's history. */
 export function pastVisit(id: string, context: VisitContext, state: VisitState): PastVisit {
   const { model } = context;
-  const { leaves } = (state.closed && standingOf(state, 'visit-closed').at(-1)) || {};
+  const { leaves, open, openBecause } = (state.closed && standingOf(state, 'visit-closed').at(-1)) || {};
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   return {
     id,
@@ -129,6 +132,8 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
       ...(takesAway === undefined ? {} : { takesAway }),
     })),
     ...(leaves === undefined ? {} : { leftBecause: leaves }),
+    ...(open === undefined ? {} : { open }),
+    ...(openBecause === undefined ? {} : { openBecause }),
     hazards: standingOf(state, 'hazard-noted').map(({ kind, where, note }) => ({
       kind,
       where,

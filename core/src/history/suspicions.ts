@@ -3,6 +3,7 @@ import type { FittedPart, PastVisit } from './past-visit';
 
 export const SUSPICION_KINDS = [
   'left-altered',
+  'left-open',
   'new-board',
   'same-part',
   'fleet',
@@ -64,6 +65,7 @@ export function suspicions(
   const fitted = [...parts, ...past.flatMap((each) => each.fitted)].filter(({ at }) => isWithin(at, now, REPEAT_DAYS));
   const found = [
     ...leftAltered(past, visit),
+    ...leftOpen(past, visit, now),
     ...newBoards(fitted, now),
     ...repeatedParts(fitted, all, now),
     ...acrossTheFleet(fitted, all, sisters, now),
@@ -94,6 +96,29 @@ function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): 
         at: [openedAt],
       };
     });
+}
+
+/** Points that are told of one visit; the rest is in its report. */
+const MOST_TOLD = 4;
+
+/** What the last visit that was closed left open: a repair nobody saw to hold, a cause nobody looked for. */
+function leftOpen(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
+  const [last] = past
+    .filter(({ id, closed, openedAt }) => closed && id !== visit?.id && isWithin(openedAt, now, REPEAT_DAYS))
+    .sort((a, b) => b.openedAt.localeCompare(a.openedAt));
+  const { open = [], openBecause = '' } = last ?? {};
+  if (!last || open.length === 0) return [];
+  const more = open.length > MOST_TOLD ? `; and ${open.length - MOST_TOLD} more` : '';
+  const because = openBecause === '' ? '' : ` The reason: ${openBecause}.`;
+  return [
+    {
+      kind: 'left-open',
+      words: `Left open by the last visit, ${ago(last.openedAt, now)}: ${open.slice(0, MOST_TOLD).join('; ')}${more}.${because}`,
+      advice: 'See whether the repair holds before anything new is suspected.',
+      visits: [last.id],
+      at: [last.openedAt],
+    },
+  ];
 }
 
 /** Two boards of one kind say that something kills them; two different ones once each say nothing. */
