@@ -175,5 +175,5 @@ describe('bringing documents in', () => {
     }
     expect(refused).toBeGreaterThan(500);
     expect((await server.request('GET', '/api/library')).text).toBe(before);
-  });
+  }, 360_000);
 });

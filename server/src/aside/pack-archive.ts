@@ -17,6 +17,7 @@ interface Open {
 class Packing {
   private readonly zip = new yazl.ZipFile();
   private readonly sums: Record<string, string> = {};
+  private readonly visits: ArchiveManifest['visits'][number][] = [];
   private readonly options: Partial<yazl.ReadStreamOptions>;
   private open: Open | undefined;
 
@@ -33,13 +34,14 @@ class Packing {
     port.on('message', (told: Told) => (told.kind === 'end' ? this.end() : this.take(told)));
   }
 
-  private take({ file, text, isLast }: Extract<Told, { kind: 'piece' }>): void {
+  private take({ file, text, isLast, begun }: Extract<Told, { kind: 'piece' }>): void {
     const bytes = Buffer.from(text);
     const open = (this.open ??= this.begun(file));
     open.hash.update(bytes);
     open.stream.write(bytes, () => this.say({ kind: 'packed', length: text.length }));
     if (!isLast) return;
     this.sums[file] = open.hash.digest('hex');
+    if (begun !== undefined) this.visits.push({ file, createdAt: begun });
     open.stream.end();
     this.open = undefined;
   }
@@ -51,7 +53,8 @@ class Packing {
   }
 
   private end(): void {
-    const manifest: ArchiveManifest = { ...this.manifest, files: this.sums };
+    const visits = this.visits.sort((a, b) => compared(a.createdAt, b.createdAt) || compared(a.file, b.file));
+    const manifest: ArchiveManifest = { ...this.manifest, files: this.sums, visits };
     this.zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`), MANIFEST, this.options);
     this.zip.end();
   }
@@ -59,6 +62,10 @@ class Packing {
   private say(said: Said): void {
     this.port.postMessage(said);
   }
+}
+
+function compared(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
 }
 
 if (parentPort) new Packing(parentPort, (workerData as { readonly manifest: UnsummedManifest }).manifest);

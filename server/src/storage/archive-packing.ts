@@ -7,10 +7,12 @@ export interface Piece {
   readonly file: string;
   readonly text: string;
   readonly isLast: boolean;
+  /** With the last piece of a visit's file: when the visit was begun. */
+  readonly begun?: string;
 }
 
-/** All that stands in the manifest but the sums, which are known when all is packed. */
-export type UnsummedManifest = Omit<ArchiveManifest, 'files'>;
+/** All that stands in the manifest but what is known when all is packed: the visits, and the sums. */
+export type UnsummedManifest = Omit<ArchiveManifest, 'files' | 'visits'>;
 
 /** What the thread that packs is told. */
 export type Told =

@@ -1,5 +1,5 @@
 import { setImmediate as turn } from 'node:timers/promises';
-import { and, asc, eq, gt, inArray, lte, max, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, lte, max, sql } from 'drizzle-orm';
 import type { SiteFile } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { eras, sites, units, visitEvents, visits } from '../database/schema';
@@ -31,7 +31,6 @@ export type Gap = () => Promise<void>;
 interface Contents {
   readonly sites: SiteFile;
   readonly documents: readonly (ArchiveManifest['documents'][number] & { readonly id: string })[];
-  readonly visits: readonly (ArchiveManifest['visits'][number] & { readonly id: string })[];
   readonly eras: readonly Era[];
 }
 
@@ -52,18 +51,18 @@ export async function archiveOf(
   gap: Gap = turn,
 ): Promise<Archive> {
   const contents = await contentsOf(database, gap);
-  const { documents, visits: listed, eras: kept } = contents;
+  const { documents, eras: kept } = contents;
   const manifest: UnsummedManifest = {
     format: 'juxtameter/archive',
     version: 1,
     createdAt: createdAt.toISOString(),
     journalSeq: moment.journalSeq,
     documents: documents.map(({ of, version, storedAt, file }) => ({ of, version, storedAt, file })),
-    visits: listed.map(({ file, createdAt: begun }) => ({ file, createdAt: begun })),
     eras: kept,
   };
+  const [visitsNow] = await database.select({ count: sql<number>`count(*)::integer` }).from(visits);
   // Sites and the manifest besides.
-  const files = documents.length + listed.length + 2;
+  const files = documents.length + (visitsNow?.count ?? 0) + 2;
   return { files, stream: packedAside(piecesOf(database, contents, moment, gap), manifest) };
 }
 
@@ -72,7 +71,7 @@ async function* piecesOf(database: Database, contents: Contents, moment: Moment,
   yield whole(SITES, contents.sites);
   for (const { file, of, id, version } of contents.documents)
     yield whole(file, await documentOf(database, of, id, version));
-  yield* visitPieces(database, contents.visits, moment.lastEvent, gap);
+  yield* visitPieces(database, moment.lastEvent, gap);
 }
 
 function whole(file: string, document: unknown): Piece {
@@ -102,18 +101,6 @@ async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
     '',
     gap,
   );
-  const visitRows = await paged(
-    (after) =>
-      database
-        .select({ id: visits.id, createdAt: visits.createdAt })
-        .from(visits)
-        .where(gt(visits.id, after))
-        .orderBy(visits.id)
-        .limit(PAGE),
-    ({ id }) => id,
-    '00000000-0000-0000-0000-000000000000',
-    gap,
-  );
   return {
     sites: {
       format: 'juxtameter/sites',
@@ -123,9 +110,6 @@ async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
     },
     documents,
     eras: await database.select().from(eras).orderBy(eras.place),
-    visits: visitRows
-      .map(({ id, createdAt }) => ({ id, createdAt: new Date(createdAt).toISOString(), file: `visits/${id}.json` }))
-      .sort((a, b) => (a.createdAt === b.createdAt ? (a.id < b.id ? -1 : 1) : a.createdAt < b.createdAt ? -1 : 1)),
   };
 }
 
@@ -173,29 +157,35 @@ const ENTRIES = 300;
  * The files of visits, piece by piece: a log of any length is never held whole, and the texts of the rows are not taken
  * apart. Many visits are asked for at a time, since a question costs more than its answer.
  */
-async function* visitPieces(
-  database: Database,
-  listed: Contents['visits'],
-  lastEvent: number,
-  gap: Gap,
-): AsyncGenerator<Piece> {
-  const byId = [...listed].sort((a, b) => (a.id < b.id ? -1 : 1));
-  for (let from = 0; from < byId.length; from += HEADS) {
-    const some = byId.slice(from, from + HEADS);
-    const heads = await headsOf(database, some);
+async function* visitPieces(database: Database, lastEvent: number, gap: Gap): AsyncGenerator<Piece> {
+  for (let after = BEFORE_ALL; ;) {
+    const some = await database
+      .select({ id: visits.id, createdAt: visits.createdAt, pinned: sql<string>`${visits.pinned}::text` })
+      .from(visits)
+      .where(gt(visits.id, after))
+      .orderBy(visits.id)
+      .limit(HEADS);
     await gap();
-    const log = new Rows(logsOf(database, some, lastEvent, gap));
-    for (const { id, file } of some) {
-      const head = heads.get(id);
-      if (head === undefined) throw new Error(`Visit ${id} is gone.`);
-      yield* pieceByPiece(file, head, log.of(id));
+    const [first, last] = [some[0], some.at(-1)];
+    if (!first || !last) return;
+    const log = new Rows(logsOf(database, first.id, last.id, lastEvent, gap));
+    for (const { id, createdAt, pinned } of some) {
+      const begun = new Date(createdAt).toISOString();
+      yield* pieceByPiece({ file: `visits/${id}.json`, begun }, headOf(id, pinned), log.of(id));
     }
+    after = last.id;
     await gap();
   }
 }
 
+const BEFORE_ALL = '00000000-0000-0000-0000-000000000000';
+
+function headOf(id: string, pinned: string): string {
+  return `{"format":"juxtameter/visit","version":1,"id":"${id}",\n"pinned":${pinned},\n"events":[`;
+}
+
 async function* pieceByPiece(
-  file: string,
+  { file, begun }: { readonly file: string; readonly begun: string },
   head: string,
   rows: AsyncIterable<readonly LogRow[]>,
 ): AsyncGenerator<Piece> {
@@ -207,25 +197,7 @@ async function* pieceByPiece(
     text = isFirst ? `${text}\n${lines}` : `,\n${lines}`;
     isFirst = false;
   }
-  yield { file, text: `${text}\n]}\n`, isLast: true };
-}
-
-async function headsOf(database: Database, some: Contents['visits']): Promise<ReadonlyMap<string, string>> {
-  const rows = await database
-    .select({ id: visits.id, pinned: sql<string>`${visits.pinned}::text` })
-    .from(visits)
-    .where(
-      inArray(
-        visits.id,
-        some.map(({ id }) => id),
-      ),
-    );
-  return new Map(
-    rows.map(({ id, pinned }) => [
-      id,
-      `{"format":"juxtameter/visit","version":1,"id":"${id}",\n"pinned":${pinned},\n"events":[`,
-    ]),
-  );
+  yield { file, text: `${text}\n]}\n`, isLast: true, begun };
 }
 
 interface LogRow {
@@ -237,21 +209,20 @@ interface LogRow {
 /** The logs of visits that follow each other by their ids, one behind the other, in pages. */
 async function* logsOf(
   database: Database,
-  some: Contents['visits'],
+  first: string,
+  last: string,
   lastEvent: number,
   gap: Gap,
 ): AsyncGenerator<readonly LogRow[]> {
-  const [first, last] = [some[0], some.at(-1)];
-  if (!first || !last) return;
   const { visit, seq, document } = visitEvents;
-  for (let after = { visit: first.id, seq: 0 }; ;) {
+  for (let after = { visit: first, seq: 0 }; ;) {
     const rows = await database
       .select({ visit, seq, document: sql<string>`${document}::text` })
       .from(visitEvents)
       .where(
         and(
           sql`(${visit}, ${seq}) > (${after.visit}::uuid, ${after.seq}::bigint)`,
-          lte(visit, last.id),
+          lte(visit, last),
           lte(seq, lastEvent),
         ),
       )
