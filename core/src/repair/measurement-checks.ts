@@ -1,7 +1,6 @@
 import {
   asBefore,
   evidenceFor,
-  isDecided,
   measuredOutcome,
   readingTitle,
   type EventOf,
@@ -9,7 +8,8 @@ import {
   type VisitState,
 } from '../visit';
 import { linesOf, saidOf, type Placed } from './answers';
-import type { Asked, CheckAnswer } from './check';
+import type { Asked } from './check';
+import { isSameStep, rereadAnswer } from './reread';
 
 type Reading = EventOf<'reading-taken'>;
 
@@ -31,7 +31,11 @@ export function measurementChecks(context: VisitContext, state: VisitState): rea
           before: place.event,
           ...(after ? { after } : {}),
         },
-        answers: [{ ...answerOf(place), isOrigin: true }, ...again.map(answerOf), ...saidOf(state, id)],
+        answers: [
+          { result: 'failed', index: place.index, line: place.line, isOrigin: true },
+          ...again.map((each) => rereadAnswer(context, place, each)),
+          ...saidOf(state, id),
+        ],
         demand: 'measurement',
       },
     ];
@@ -63,16 +67,9 @@ function isReadBefore(
 /** The same part of the same step, or the same two points by the same function, whichever way the probes are turned. */
 function isSameReading(one: Reading, other: Reading): boolean {
   if (one.proof || other.proof || one.function !== other.function) return false;
-  if (one.step !== undefined && one.step === other.step && one.chart === other.chart)
-    return one.part === other.part && one.method === other.method;
+  if (isSameStep(one, other)) return true;
+  // Another part of a set is another reading, also between the same points.
+  if (one.step !== undefined && one.step === other.step && one.chart === other.chart) return false;
   const isTurned = one.from === other.to && one.to === other.from;
   return (one.from === other.from && one.to === other.to) || isTurned;
-}
-
-function answerOf({ index, line, event }: Placed<'reading-taken'>): CheckAnswer {
-  const { verdict } = measuredOutcome(event);
-  if (verdict === 'within') return { result: 'passed', index, line };
-  return isDecided(event) && verdict !== 'unjudged'
-    ? { result: 'failed', index, line }
-    : { result: 'unclear', index, line, reason: `It was read again and says nothing: ${verdict}.` };
 }

@@ -1,7 +1,14 @@
 import { secondsBetween } from '../sequence';
-import { sourcesOf } from '../unit-model';
-import { measuredOutcome, monitorOutcome, monitorsOf, type VisitContext, type VisitState } from '../visit';
+import {
+  alterationsOf,
+  measuredOutcome,
+  monitorOutcome,
+  monitorsOf,
+  type VisitContext,
+  type VisitState,
+} from '../visit';
 import { linesOf, saidOf } from './answers';
+import { withoutPower } from './as-it-stood';
 import type { Asked, CheckAnswer } from './check';
 import type { Intervention } from './interventions';
 
@@ -51,15 +58,20 @@ function held(
       result: 'unclear',
       reason: `It ran for ${Math.floor(seconds / 60)} of ${minutes} minutes.`,
     };
-  const incoming = context.model.supplies.filter(({ id }) => sourcesOf(context.model, id).length === 0);
-  const wasOff = linesOf(state, 'supply-changed').some(
-    ({ index, event }) =>
-      index > begun.index &&
-      index < answer.index &&
-      event.state !== 'on' &&
-      incoming.some(({ id }) => id === event.supply),
+  const wasOff = state.trail.some(
+    (_line, index) => index > begun.index && index < answer.index && withoutPower(context, state, index).length > 0,
   );
   return wasOff ? { ...answer, result: 'unclear', reason: 'The power was off meanwhile.' } : answer;
+}
+
+/**
+ * Why the machine is not left running as it stands, in words; undefined where it may be. What runs by itself needs its
+ * protections, and a machine that is not as it was built shows nothing of the repair.
+ */
+export function soakRefusal(context: VisitContext, state: VisitState): string | undefined {
+  const standing = alterationsOf(context, state).filter(({ kind }) => kind !== 'cover' && kind !== 'setting');
+  const why = [...standing.map(({ words }) => words), ...withoutPower(context, state, state.trail.length)];
+  return why.length === 0 ? undefined : `Not left running like this: ${why.join('; ').replace(/\.$/, '')}.`;
 }
 
 const COMES_AND_GOES = /intermittent|loose|thermal|warm|hot|unsteady|drop/i;

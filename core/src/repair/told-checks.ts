@@ -1,10 +1,9 @@
 import { stateOf, USUAL } from '../procedure';
 import { itemOf } from '../unit-model';
 import type { TrailLine, VisitContext, VisitState } from '../visit';
-import { linesOf, saidOf, type Placed } from './answers';
+import { linesOf, saidOf } from './answers';
 import type { Asked, Check, CheckAnswer } from './check';
 import type { Intervention } from './interventions';
-import { renewedBoards } from './renewed-boards';
 
 /** What the charts say shows that a repair holds. */
 export function chartChecks(state: VisitState): readonly Asked[] {
@@ -16,45 +15,6 @@ export function chartChecks(state: VisitState): readonly Asked[] {
       demand: 'told',
     }));
   });
-}
-
-/** Rails that a renewed board makes: read on the new one. */
-export function railChecks(context: VisitContext, state: VisitState): readonly Asked[] {
-  const { model } = context;
-  const boards = new Set(renewedBoards(context, state).keys());
-  return model.supplies
-    .filter(({ from }) => from !== undefined && boards.has(itemOf(model, from)))
-    .map(({ id: supply, name, terminals = {} }) => {
-      const id = `rail:${supply}`;
-      const points = new Set(Object.values(terminals));
-      const read = linesOf(state, 'reading-taken').filter(
-        ({ event }) => points.has(event.from) && points.has(event.to),
-      );
-      return {
-        ...byHand(
-          state,
-          { id, kind: 'rail', words: `${name ?? supply} of the new board reads as it should` },
-          read.map(readAnswer),
-        ),
-        demand: 'measurement',
-      };
-    });
-}
-
-function readAnswer({ index, line, event }: Placed<'reading-taken'>): CheckAnswer {
-  const { verdict } = event.judgement;
-  const result =
-    verdict === 'within'
-      ? 'passed'
-      : verdict === 'low' || verdict === 'absent' || verdict === 'high'
-        ? 'failed'
-        : 'unclear';
-  return {
-    result,
-    index,
-    line,
-    ...(result === 'unclear' ? { reason: `It was read and says nothing: ${verdict}.` } : {}),
-  };
 }
 
 /** A code that was there stays away; one that shows again is a failure, whatever was said. */

@@ -4,16 +4,28 @@ import { complaintChecks } from './complaint-checks';
 import { counted } from './counted';
 import { interventionsOf } from './interventions';
 import { measurementChecks } from './measurement-checks';
+import { railChecks } from './rail-checks';
 import { sequenceChecks } from './sequence-checks';
 import { settingChecks } from './setting-checks';
 import { soakCheck } from './soak-check';
-import { chartChecks, codesCheck, ownControlCheck, railChecks, setValueCheck } from './told-checks';
+import { chartChecks, codesCheck, ownControlCheck, setValueCheck } from './told-checks';
+
+/** Worked out by every part of a page for the same record, and never other for it. */
+const known = new WeakMap<VisitContext, WeakMap<VisitState, readonly Check[]>>();
 
 /**
  * Everything that has to be seen before the repair of this visit counts as proven, and how far it was. Empty where
  * nothing was found and nothing was changed. Derived from the record alone: whoever works it out gets the same.
  */
 export function verificationOf(context: VisitContext, state: VisitState): readonly Check[] {
+  const ofContext = known.get(context) ?? new WeakMap<VisitState, readonly Check[]>();
+  known.set(context, ofContext);
+  const checks = ofContext.get(state) ?? workedOut(context, state);
+  ofContext.set(state, checks);
+  return checks;
+}
+
+function workedOut(context: VisitContext, state: VisitState): readonly Check[] {
   const interventions = interventionsOf(context, state);
   const isFound = state.findings.some(({ class: found }) => found !== 'none' && found !== 'open');
   if (!isFound && !interventions.some(({ isRenewal }) => isRenewal)) return [];

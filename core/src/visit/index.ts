@@ -55,6 +55,7 @@ export {
   ALTERATION_KINDS,
   alterationsOf,
   deadForCall,
+  isDeniedByFigure,
   alteredWords,
   closingGaps,
   closingRefusal,
