@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { VisitDriver } from '../testing/demo';
 import { complaintsOf, draftFinding, replay, type EventBody, type VisitEvent } from '../visit';
-import { proofOf, verificationOf, type Check } from '.';
+import { complaintStandings, proofOf, soakRefusal, verificationOf, type Check } from '.';
 
 /** What hands and eyes do at a machine once something was found. */
 const ACTS = [
@@ -99,6 +99,36 @@ describe('the proof of a repair', () => {
       { numRuns: 600 },
     );
     expect(met).toEqual(new Set(['open', 'passed', 'failed']));
+  });
+
+  it('tells of a complaint that it is gone exactly where that counts, and else that it is said to be', () => {
+    fc.assert(
+      fc.property(acts, (done) => {
+        const visit = found();
+        for (const act of done) visit.log(bodyOf(act, complaintOf(visit)));
+        const [standing] = complaintStandings(visit.context, visit.state);
+        const last = done.findLast((act) => act === 'gone' || act === 'remains');
+        const isPassed = onlooker(done) === 'passed';
+        expect(standing?.words === 'gone').toBe(isPassed);
+        if (last === 'gone' && !isPassed) expect(standing?.words).toMatch(/^said to be gone/);
+        if (last === 'remains') expect(standing?.words).toBe('still there');
+      }),
+    );
+  });
+
+  it('is not left running with anything bypassed, out or off', () => {
+    fc.assert(
+      fc.property(acts, (done) => {
+        const visit = found();
+        for (const act of done) visit.log(bodyOf(act, complaintOf(visit)));
+        const last = (one: Act, other: Act): Act | undefined => done.findLast((act) => act === one || act === other);
+        const isFit =
+          last('jumper in', 'jumper out') !== 'jumper in' &&
+          last('plug in', 'plug out') !== 'plug out' &&
+          last('power on', 'power off') !== 'power off';
+        expect(soakRefusal(visit.context, visit.state) === undefined).toBe(isFit);
+      }),
+    );
   });
 
   it('is never better for knowing less: what was seen taken out of the record leaves no more passed', () => {

@@ -5,12 +5,11 @@ import {
   alteredWords,
   closingGaps,
   closingPoints,
-  complaintsOf,
+  complaintStandings,
   ENDING_WORDS,
   endingOf,
   MACHINE_LEFT,
   MACHINE_LEFT_WORDS,
-  RESULT_WORDS,
   standingOf,
   type EventBody,
   type MachineLeft,
@@ -80,9 +79,10 @@ export class ClosePage {
   protected readonly mayStay = computed(
     () => this.alterations().length > 0 && this.alterations().every(({ isBlocking }) => !isBlocking),
   );
-  protected readonly complaints = computed(() =>
-    complaintsOf(this.visit()).map(({ text, ticked }) => ({ text, result: ticked ? RESULT_WORDS[ticked.result] : '' })),
-  );
+  protected readonly complaints = computed(() => {
+    const context = this.opened.context();
+    return context ? complaintStandings(context, this.visit()) : [];
+  });
   protected readonly followUps = computed(() => standingOf(this.visit(), 'follow-up-noted'));
   /** How it was left, where it is closed. */
   protected readonly left = computed(() => {

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import {
   codesRead,
-  complaintsOf,
-  RESULT_WORDS,
+  complaintStandings,
   standingOf,
   TOPIC_WORDS,
   watchesOf,
@@ -101,11 +100,7 @@ export class BeforeSection {
   readonly visit = input.required<VisitState>();
   protected readonly reporter = computed(() => this.visit().opened?.reporter);
   protected readonly complaints = computed(() =>
-    complaintsOf(this.visit()).map(({ id, text, ticked }) => ({
-      id,
-      text,
-      result: ticked ? RESULT_WORDS[ticked.result] : '',
-    })),
+    complaintStandings(this.context(), this.visit()).map(({ id, text, words }) => ({ id, text, result: words })),
   );
   protected readonly isTicked = computed(() => this.complaints().some(({ result }) => result !== ''));
   protected readonly items = computed(() =>
