@@ -95,7 +95,7 @@ describe('a record on the command line', () => {
 
   it('reports in plain text what the account has', () => {
     const { out } = juxta('report', `${VISITS}/mist-line-1-finished.json`);
-    expect(out).toContain('18 Nov 2026, 09:02 +01:00 to 18 Nov 2026, 09:57 +01:00');
+    expect(out).toContain('18 Nov 2026, 09:02 +01:00 to 18 Nov 2026, 10:02 +01:00');
     expect(out).toContain('Float switch FS1, stuck open, likely');
     expect(out).toContain('points at it: Volts across the float switch FS1: 26.9\u00a0V');
     expect(out).toContain('mains on, control on, mist called');

@@ -5,6 +5,7 @@ import {
   workWords,
   type RepairAccount,
   type ToldFinding,
+  type ToldPhoto,
   type ToldReading,
 } from '@juxtameter/core';
 import type { Console } from './console';
@@ -30,6 +31,7 @@ function reportText(record: ReadRecord): string {
     ...section('Not as it was built', account.alterations),
     ...section('Finding', account.findings.length === 0 ? ['none yet'] : account.findings.flatMap(findingLines)),
     ...repairSections(account.repair),
+    ...section('Photos', account.photos.map(photoLine)),
     ...section('Left open', account.openPoints),
     ...section(
       'Bear in mind',
@@ -70,6 +72,10 @@ function repairSections({ ending, causes, work, checks, told }: RepairAccount): 
     ),
     ...section('Told', told),
   ];
+}
+
+function photoLine({ number, words, at, marks }: ToldPhoto): string {
+  return [`${number}: ${words}, ${at}`, ...marks.filter((mark) => mark !== '')].join(' · ');
 }
 
 function findingLines({ accused, text, gradeWords, evidence, traps }: ToldFinding): readonly string[] {

@@ -6,6 +6,8 @@ export interface ApiRoute {
   readonly summary: string;
   /** Published schema of what is sent. */
   readonly takes?: string;
+  /** Media type of what is sent, where it is no JSON. */
+  readonly takesType?: string;
   /** Published schema of what is answered, where it is one; else in words. */
   readonly gives: { readonly schema?: string; readonly words: string; readonly type?: string };
   readonly status?: 200 | 201;

@@ -90,6 +90,8 @@ export interface VisitSummary {
   readonly openBypasses: number;
   /** What the visit waits for, in words: the step it stands at. */
   readonly waitsFor: string;
+  /** Since when it is paused. */
+  readonly pausedAt?: string;
   readonly events: number;
 }
 

@@ -138,6 +138,27 @@ export const API_ROUTES: readonly ApiRoute[] = [
     gives,
   })),
   {
+    method: 'put',
+    path: '/photos/:photo',
+    summary: 'Keeps a picture under the SHA-256 of its bytes. Sent twice it is kept once.',
+    takesType: 'image/jpeg',
+    status: 201,
+    gives: { words: 'Its name; 422 where it is no JPEG, is larger than 4 MB or carries more than its picture.' },
+  },
+  {
+    method: 'get',
+    path: '/photos/:photo',
+    summary: 'A picture.',
+    gives: { words: 'The picture; 404 where the device that took it has not brought it yet.', type: 'image/jpeg' },
+  },
+  {
+    method: 'post',
+    path: '/photos/missing',
+    summary: 'Which of some pictures are not kept here.',
+    takes: 'photos-asked',
+    gives: { words: '`missing`, those that are not.' },
+  },
+  {
     method: 'post',
     path: '/import',
     summary: 'Brings documents in, all of them or none.',
@@ -201,7 +222,7 @@ export function openApi(version: string): JsonSchema {
   };
 }
 
-function operation({ path, summary, takes, gives, status = 200, query = [] }: ApiRoute): JsonSchema {
+function operation({ path, summary, takes, takesType, gives, status = 200, query = [] }: ApiRoute): JsonSchema {
   const named = [...path.matchAll(/:(\w+)/g)].map(([, name]) => ({
     name,
     in: 'path',
@@ -214,6 +235,7 @@ function operation({ path, summary, takes, gives, status = 200, query = [] }: Ap
     summary,
     ...(named.length + asked.length > 0 ? { parameters: [...named, ...asked] } : {}),
     ...(takes === undefined ? {} : { requestBody: { required: true, content: json(takes) } }),
+    ...(takesType === undefined ? {} : { requestBody: { required: true, content: { [takesType]: {} } } }),
     responses: {
       [String(status)]: {
         description: gives.words,

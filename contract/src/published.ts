@@ -4,6 +4,7 @@ import { judgeableExpectationSchema } from './expectation-schema';
 import { importSchema } from './import';
 import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
+import { photosAskedSchema } from './photos-asked';
 import { siteFileSchema } from './site-schema';
 import { unitModelSchema } from './unit-model';
 import { startVisitSchema, visitSchema } from './visit-schema';
@@ -24,4 +25,5 @@ export const REQUESTS: readonly Published[] = [
   { id: 'start-visit', title: 'Start a visit', schema: startVisitSchema },
   { id: 'event-batch', title: 'Send events', schema: eventBatchSchema },
   { id: 'import', title: 'Import', schema: importSchema },
+  { id: 'photos-asked', title: 'Ask for photos', schema: photosAskedSchema },
 ];

@@ -32,6 +32,7 @@ import expectationSchema from '../../docs/schema/expectation.schema.json';
 import importSchema from '../../docs/schema/import.schema.json';
 import meterSchema from '../../docs/schema/meter.schema.json';
 import partsSchema from '../../docs/schema/parts.schema.json';
+import photosAskedSchema from '../../docs/schema/photos-asked.schema.json';
 import procedureSchema from '../../docs/schema/procedure.schema.json';
 import sitesSchema from '../../docs/schema/sites.schema.json';
 import startVisitSchema from '../../docs/schema/start-visit.schema.json';
@@ -80,6 +81,7 @@ for (const schema of [
   startVisitSchema,
   eventBatchSchema,
   importSchema,
+  photosAskedSchema,
 ])
   ajv.addSchema(schema);
 

@@ -58,7 +58,7 @@ export const VISIT_EXPORTS: readonly VisitExport[] = [
 ];
 
 /** "mist-line-2-2026-11-24": letters and figures every file system takes. */
-function baseName({ id, pinned, events }: VisitDocument): string {
+export function baseName({ id, pinned, events }: VisitDocument): string {
   const day = (events[0] && localTime(events[0])?.day) ?? id;
   const unit = pinned.unit.name
     .normalize('NFKD')

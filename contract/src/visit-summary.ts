@@ -2,8 +2,10 @@ import {
   isFreeUnitModel,
   isFreeVisit,
   openBypasses,
+  pauseOf,
   replay,
   stepOf,
+  type EventOf,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -14,6 +16,7 @@ import { visitContext } from './visit-context';
 export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 'pinned' | 'events'>): VisitSummary {
   const context = visitContext(pinned);
   const state = replay(context, events);
+  const pause = pauseOf(state);
   const first = events[0];
   const last = events.at(-1);
   return {
@@ -29,9 +32,14 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
     closed: state.closed,
     findings: state.findings.map((finding) => finding.text),
     openBypasses: openBypasses(state).length,
-    waitsFor: waitsFor(context, state),
+    waitsFor: pause ? pauseWords(pause) : waitsFor(context, state),
+    ...(pause ? { pausedAt: pause.at } : {}),
     events: events.length,
   };
+}
+
+function pauseWords({ reason, until }: EventOf<'visit-paused'>): string {
+  return until === undefined ? reason : `${reason}, until ${until}`;
 }
 
 function waitsFor(context: VisitContext, state: VisitState): string {

@@ -57,18 +57,22 @@ export const point = () => text(120);
 
 const TIME = '^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d{1,3})?Z$';
 
-const time = () =>
+const timeOf = () =>
   withMeta(
     yup
       .string()
-      .required()
       .test(
         'time',
         'is not a time; accepted: 2026-11-25T09:07:00.000Z',
-        (value) => new RegExp(TIME).test(value) && isOnCalendar(value),
+        (value) => value === undefined || (new RegExp(TIME).test(value) && isOnCalendar(value)),
       ),
     { form: { name: 'time', what: 'A time in UTC, ISO 8601.', pattern: TIME, examples: ['2026-11-25T09:07:00.000Z'] } },
   );
+
+/** A time that may be missing. */
+export const someTime = timeOf;
+
+const time = () => timeOf().required();
 
 export const day = () =>
   formed(

@@ -6,6 +6,7 @@ import { conditionEvents } from './condition-events';
 import type { BodiesOf } from './event-bodies';
 import { envelope, envelopeFields } from './event-parts';
 import { firstFactEvents } from './first-fact-events';
+import { photoEvents } from './photo-events';
 import { repairEvents } from './repair-events';
 import { readingEvents } from './reading-events';
 import { walkingEvents } from './walking-events';
@@ -17,6 +18,7 @@ export const EVENT_BODIES: BodiesOf<EventType> = {
   ...conditionEvents,
   ...firstFactEvents,
   ...repairEvents,
+  ...photoEvents,
 };
 
 const shapes = Object.fromEntries(

@@ -1,5 +1,5 @@
-import { CHECK_RESULTS, WORK_KINDS, WORK_REASONS } from '@juxtameter/core';
-import { id, name, oneOf, says, text } from '../describe';
+import { CHECK_RESULTS, SIGNERS, WORK_KINDS, WORK_REASONS } from '@juxtameter/core';
+import { finite, id, listOf, name, oneOf, says, text } from '../describe';
 import type { BodiesOf } from './event-bodies';
 import { day, uuid7 } from './event-parts';
 
@@ -7,7 +7,14 @@ const check = () => says('The check of the repair, as the record names it.', id(
 
 /** What is planned, checked and told once something was found. */
 export const repairEvents: BodiesOf<
-  'work-planned' | 'work-dropped' | 'check-begun' | 'check-judged' | 'cause-noted' | 'person-told'
+  | 'work-planned'
+  | 'work-dropped'
+  | 'check-begun'
+  | 'check-judged'
+  | 'cause-noted'
+  | 'person-told'
+  | 'visit-signed'
+  | 'visit-paused'
 > = {
   'work-planned': {
     kind: says('What kind of work.', oneOf(WORK_KINDS).required()),
@@ -31,6 +38,18 @@ export const repairEvents: BodiesOf<
   'cause-noted': {
     finding: says('The finding.', uuid7().required()),
     cause: says('Why it failed; missing where nobody knows.', text(600)),
+  },
+  'visit-paused': {
+    reason: says('What it waits for.', text(600).required()),
+    until: says('The day it is looked at again.', day()),
+  },
+  'visit-signed': {
+    signer: says('Who signs.', oneOf(SIGNERS).required()),
+    name: says('Their name.', name().required()),
+    strokes: says(
+      'The strokes of the hand: x and y in turn, from 0 to 1000 along the longer side of the field.',
+      listOf(listOf(finite().min(0).max(1000).required(), 600).required(), 60).required(),
+    ),
   },
   'person-told': {
     whom: says('Who was told.', name().required()),

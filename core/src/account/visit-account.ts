@@ -15,6 +15,7 @@ import {
 import { closingWords } from './closing-words';
 import { evidenceRows, type EvidenceRows } from './evidence-rows';
 import { findingAccounts, type FindingAccount } from './finding-account';
+import { toldPhotos, type ToldPhoto } from './photo-account';
 import { repairAccount, type RepairAccount } from './repair-account';
 import { trapName } from './trap-name';
 import { minutesOf, workCounts, type WorkCounts } from './work-counts';
@@ -71,6 +72,7 @@ export interface VisitAccount {
   readonly alterations: readonly string[];
   /** What was done about it, and what shows that it holds. */
   readonly repair: RepairAccount;
+  readonly photos: readonly ToldPhoto[];
   readonly counts: WorkCounts;
   /** From the first entry to the closing; null where the record has no times. */
   readonly minutes: number | null;
@@ -90,6 +92,7 @@ export function visitAccount(context: VisitContext, state: VisitState): VisitAcc
     traps: guardsOfRecord(context, state).map(trapAccount),
     alterations: alteredWords(context, state),
     repair: repairAccount(context, state),
+    photos: toldPhotos(context, state),
     counts: workCounts(state),
     minutes: minutesOf(state) ?? null,
     standsAt: next ? [spokenStep(next), next.should && `It should be ${next.should}.`].filter(Boolean).join(' ') : null,

@@ -1,4 +1,5 @@
 import { elementName, isKnownElement, meansBoard, partMeant, type UnitModelDocument } from '../unit-model';
+import { markedPlaces, type MarkedPhoto } from '../photo';
 import {
   alterationsOf,
   codesRead,
@@ -76,6 +77,8 @@ export interface PastVisit {
   /** What was open when it was closed, in words, and why that was left. */
   readonly open?: readonly string[];
   readonly openBecause?: string;
+  /** Photos on which terminals were marked; missing where there are none. */
+  readonly photos?: readonly MarkedPhoto[];
   /** What somebody warned of. */
   readonly hazards: readonly { readonly kind: string; readonly where: string; readonly note?: string }[];
 }
@@ -84,6 +87,7 @@ export interface PastVisit {
 export function pastVisit(id: string, context: VisitContext, state: VisitState): PastVisit {
   const { model } = context;
   const { leaves, open, openBecause } = (state.closed && standingOf(state, 'visit-closed').at(-1)) || {};
+  const photos = markedPlaces(state);
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   return {
     id,
@@ -134,6 +138,7 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     ...(leaves === undefined ? {} : { leftBecause: leaves }),
     ...(open === undefined ? {} : { open }),
     ...(openBecause === undefined ? {} : { openBecause }),
+    ...(photos.length === 0 ? {} : { photos }),
     hazards: standingOf(state, 'hazard-noted').map(({ kind, where, note }) => ({
       kind,
       where,

@@ -1,4 +1,5 @@
 import { standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
+import { pauseOf } from './pause';
 import { verificationOf } from './verification';
 
 /** Something of a visit that has its day. */
@@ -9,10 +10,10 @@ export interface DueDate {
   readonly day: string;
   readonly words: string;
   readonly reason: string;
-  readonly event: EventOf<'follow-up-noted'> | EventOf<'check-judged'>;
+  readonly event: EventOf<'follow-up-noted'> | EventOf<'check-judged'> | EventOf<'visit-paused'>;
 }
 
-/** What is left to do on a day, the first day first: follow-ups that are not done, and checks that were put off. */
+/** What is left to do on a day, the first day first: follow-ups that are not done, checks that were put off, a visit that waits. */
 export function dueDates(context: VisitContext, state: VisitState): readonly DueDate[] {
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   const followUps = standingOf(state, 'follow-up-noted').flatMap((event): DueDate[] =>
@@ -26,5 +27,10 @@ export function dueDates(context: VisitContext, state: VisitState): readonly Due
       ? [{ id: event.id, day: event.due, words: `To be seen: ${words}`, reason: event.reason ?? '', event }]
       : [];
   });
-  return [...followUps, ...postponed].sort((a, b) => a.day.localeCompare(b.day));
+  const pause = pauseOf(state);
+  const waits: readonly DueDate[] =
+    pause?.until === undefined
+      ? []
+      : [{ id: pause.id, day: pause.until, words: `Go on: ${pause.reason}`, reason: '', event: pause }];
+  return [...followUps, ...postponed, ...waits].sort((a, b) => a.day.localeCompare(b.day));
 }

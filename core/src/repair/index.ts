@@ -1,3 +1,5 @@
+export { pauseOf } from './pause';
+export { judgedCheck } from './complaint-checks';
 export { CHECK_KINDS, type Check, type CheckAnswer, type CheckKind, type CheckState, type Soak } from './check';
 export { complaintStandings, type ComplaintStanding } from './complaint-standings';
 export { closingPoints, ENDINGS, endingOf, ENDING_WORDS, type ClosingPoint, type Ending } from './closing-points';

@@ -47,6 +47,8 @@ import { optionNoted, type OptionNoted } from './option-noted';
 import { partFitted, type PartFitted } from './part-fitted';
 import { partWaived, type PartWaived } from './part-waived';
 import { personTold, type PersonTold } from './person-told';
+import { photoMarked, type PhotoMarked } from './photo-marked';
+import { photoTaken, type PhotoTaken } from './photo-taken';
 import { procedureStarted, type ProcedureStarted } from './procedure-started';
 import { readingTaken, type ReadingTaken } from './reading-taken';
 import { recipePlayed, type RecipePlayed } from './recipe-played';
@@ -63,8 +65,10 @@ import { supplyJudged, type SupplyJudged } from './supply-judged';
 import { undecidedAccepted, type UndecidedAccepted } from './undecided-accepted';
 import { visitClosed, type VisitClosed } from './visit-closed';
 import { visitOpened, type VisitOpened } from './visit-opened';
+import { visitPaused, type VisitPaused } from './visit-paused';
 import { visitReopened, type VisitReopened } from './visit-reopened';
 import { visitResumed, type VisitResumed } from './visit-resumed';
+import { visitSigned, type VisitSigned } from './visit-signed';
 import { watchEnded, type WatchEnded } from './watch-ended';
 import { watchStarted, type WatchStarted } from './watch-started';
 import { wireColourNoted, type WireColourNoted } from './wire-colour-noted';
@@ -109,6 +113,8 @@ export type {
   PartFitted,
   PartWaived,
   PersonTold,
+  PhotoMarked,
+  PhotoTaken,
   ProcedureStarted,
   ReadingTaken,
   RecipePlayed,
@@ -125,7 +131,9 @@ export type {
   UndecidedAccepted,
   VisitClosed,
   VisitOpened,
+  VisitPaused,
   VisitResumed,
+  VisitSigned,
   WatchEnded,
   WatchStarted,
   WireColourNoted,
@@ -196,8 +204,12 @@ export interface EventShapes {
   readonly 'check-begun': CheckBegun;
   readonly 'check-judged': CheckJudged;
   readonly 'person-told': PersonTold;
+  readonly 'photo-marked': PhotoMarked;
+  readonly 'photo-taken': PhotoTaken;
   readonly 'work-dropped': WorkDropped;
   readonly 'work-planned': WorkPlanned;
+  readonly 'visit-signed': VisitSigned;
+  readonly 'visit-paused': VisitPaused;
   readonly 'visit-closed': VisitClosed;
   readonly 'visit-reopened': VisitReopened;
 }
@@ -260,8 +272,12 @@ export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[
   'check-begun': checkBegun,
   'check-judged': checkJudged,
   'person-told': personTold,
+  'photo-marked': photoMarked,
+  'photo-taken': photoTaken,
   'work-dropped': workDropped,
   'work-planned': workPlanned,
+  'visit-signed': visitSigned,
+  'visit-paused': visitPaused,
   'visit-closed': visitClosed,
   'visit-reopened': visitReopened,
 };

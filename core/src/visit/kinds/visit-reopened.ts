@@ -19,7 +19,7 @@ export const visitReopened: EventKind<VisitReopened> = {
 };
 
 /** Nobody stood at the machine since: a lock may be off, a call may be back on, other leads may be on the meter. */
-function nothingKnown({ leadZero: _leadZero, leadZeroAt: _leadZeroAt, ...state }: VisitState): VisitState {
+export function nothingKnown({ leadZero: _leadZero, leadZeroAt: _leadZeroAt, ...state }: VisitState): VisitState {
   const { calls: _calls, supplies = {}, ...rest } = state.conditions;
   const unknown = Object.fromEntries(Object.keys(supplies).map((id) => [id, 'unknown' as const]));
   return { ...state, conditions: { ...rest, supplies: unknown } };

@@ -1,0 +1,3 @@
+export { photosOf, type Photo } from './photos';
+export { photoWords } from './photo-words';
+export { markedPlaces, type MarkedPhoto } from './marked-photos';
