@@ -8,8 +8,8 @@ installPackages();
 if (!(await buildServer())) process.exit(1);
 // The page is built where it is measured.
 const options = process.argv.slice(2).join(' ');
-const isAll = !/\b(page|keys|append|replay|blink|attack|start|kill|scale)\b/.test(options);
-if ((isAll || /\b(page|keys)\b/.test(options)) && !(await buildPage())) process.exit(1);
+const isAll = !/\b(page|keys|photos|append|replay|blink|attack|start|kill|scale)\b/.test(options);
+if ((isAll || /\b(page|keys|photos)\b/.test(options)) && !(await buildPage())) process.exit(1);
 const { status } = spawnSync(
   process.execPath,
   ['--import', 'tsx', join(root, 'e2e', 'bench', 'main.ts'), ...process.argv.slice(2)],

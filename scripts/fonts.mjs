@@ -17,6 +17,26 @@ copyFileSync(
   join(modules, '@fontsource-variable/noto-sans-mono/files/noto-sans-mono-latin-wght-normal.woff2'),
   join(fonts, 'noto-sans-mono.woff2'),
 );
+// Papers are set with whole fonts of fixed weight: Latin, Greek, Cyrillic and the signs.
+const LETTERS = [
+  [0x20, 0x7e],
+  [0xa0, 0x17f],
+  [0x384, 0x3ce],
+  [0x400, 0x45f],
+  [0x2010, 0x2026],
+  [0x20ac, 0x20ac],
+]
+  .flatMap(([from, to]) => Array.from({ length: to - from + 1 }, (_, index) => String.fromCodePoint(from + index)))
+  .join('');
+for (const [source, target] of [
+  ['400Regular/SofiaSans_400Regular.ttf', 'paper-normal.ttf'],
+  ['700Bold/SofiaSans_700Bold.ttf', 'paper-bold.ttf'],
+]) {
+  const font = readFileSync(join(modules, '@expo-google-fonts/sofia-sans', source));
+  const subset = await subsetFont(font, LETTERS + SIGNS, { targetFormat: 'truetype' });
+  writeFileSync(join(fonts, target), subset);
+  console.log(target, subset.length, 'bytes');
+}
 for (const [source, target] of [
   [join(modules, '@expo-google-fonts/sofia-sans/500Medium/SofiaSans_500Medium.ttf'), 'sofia-sans-signs.woff2'],
   [

@@ -40,12 +40,6 @@ await picture('before', tablet, '/start?at=co2-burner-1', async (page) => {
   await page.keyboard.press('Escape');
   await page.locator('[data-code]').waitFor();
 });
-await picture('intake', tablet, '/start?at=vent-east', async (page) => {
-  await lookFirst(page, 'Vent opens but does not close');
-  await page.keyboard.press('Alt+i');
-  await page.getByRole('button', { name: 'suddenly' }).click();
-  await page.getByRole('button', { name: 'storm or surge' }).click();
-});
 await picture('lamp', tablet, '/start?at=co2-burner-2', async (page) => {
   await lookFirst(page, 'No carbon dioxide');
   await page.keyboard.press('Alt+r');
@@ -143,6 +137,9 @@ await picture('chart', tablet, `${HALF_DONE}/chart`, async (page) => {
 });
 await picture('repair', tablet, `${FINISHED}/repair`, async (page) => {
   await page.locator('jx-check-row').first().waitFor();
+});
+await picture('photos', tablet, `${FINISHED}/photos?photo=2`, async (page) => {
+  await page.locator('jx-photo-view img').waitFor();
 });
 await picture('report', tablet, `${FINISHED}/report`, async () => {});
 

@@ -20,6 +20,8 @@ export interface DemoData {
   readonly procedures: readonly ProcedureDocument[];
   readonly meters: readonly MeterDocument[];
   readonly visits: readonly VisitDocument[];
+  /** Pictures the visits name by what is in them. */
+  readonly photos: readonly Buffer[];
 }
 
 /** Found from the source as well as from the built server, which lie equally deep. */
@@ -33,12 +35,18 @@ export function readDemo(): DemoData {
     procedures: readFolder('procedures', procedureContract),
     meters: readFolder('meters', meterContract),
     visits: readFolder('visits', visitContract),
+    photos: namesIn('photos', '.jpg').map((name) => readFileSync(join(DATA, 'photos', name))),
   };
 }
 
 function readFolder<Value>(folder: string, contract: Contract<Value>): readonly Value[] {
-  const files = readdirSync(join(DATA, folder)).filter((name) => name.endsWith('.json'));
-  return files.sort().map((name) => readAs(join(folder, name), contract));
+  return namesIn(folder, '.json').map((name) => readAs(join(folder, name), contract));
+}
+
+function namesIn(folder: string, ending: string): readonly string[] {
+  return readdirSync(join(DATA, folder))
+    .filter((name) => name.endsWith(ending))
+    .sort();
 }
 
 function readAs<Value>(file: string, contract: Contract<Value>): Value {

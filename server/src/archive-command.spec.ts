@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDemo } from '@juxtameter/demo';
@@ -6,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { archiveCommand } from './archive-command';
 import { openEmbedded } from './database/open-database';
 import { visitSummaries } from './database/schema';
-import { filesOfZip, resummed, zipped } from './testing/archive-files';
+import { filesOfZip, resummed, sumOf, zipped } from './testing/archive-files';
 import { startPostgres } from './testing/postgres';
 import { discard, eventMaker, listed, OPENING, scratchFolder, seededFolder, testServer } from './testing/test-server';
 
@@ -64,11 +63,7 @@ describe('backup and restore', () => {
     expect(files[`visits/${visit}.json`]).toContain('just now');
     const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
     for (const [name, sum] of Object.entries(manifest.files))
-      expect(
-        createHash('sha256')
-          .update(files[name] ?? '')
-          .digest('hex'),
-      )
+      expect(sumOf(name, files[name] ?? ''))
         .withContext(name)
         .toBe(sum);
   });

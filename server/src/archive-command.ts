@@ -6,7 +6,7 @@ import type { ReadableStream } from 'node:stream/web';
 import { lockFolder, ownerAddress } from './folder-lock';
 import { StartRefused, type Settings } from './settings';
 import type { Trust } from './storage/archive-reader';
-import { loadArchive } from './storage/recovery';
+import { loadArchive, loadPhotos } from './storage/recovery';
 import { placeArchive, removeDrafts, Storage, writeVerified } from './storage/storage';
 import { verifyArchive } from './storage/verify-archive';
 import { VisitSummaries } from './store/visit-summaries';
@@ -91,9 +91,11 @@ async function restore(file: string, settings: Settings, trust: Trust, print: Pr
   await verifyArchive(file, trust);
   if (settings.databaseUrl === undefined) await restoreFolder(file, settings.dataDir, trust);
   else
-    await withStorage({ settings, isAlone: true }, async ({ database }) => {
+    await withStorage({ settings, isAlone: true }, async ({ database, photos }) => {
       const [any] = await database.select({ id: visits.id }).from(visits).limit(1);
       if (any) throw new StartRefused('The database of DATABASE_URL has visits already; restore into an empty one.');
+      // Pictures first: cut off half-way, the visits are not there yet and it can be done again.
+      await loadPhotos(photos, file);
       await loadArchive(database, file);
     });
   print(`${file} is restored; npm start goes on from it.`);
@@ -109,7 +111,8 @@ async function restoreFolder(file: string, dataDir: string, trust: Trust): Promi
   try {
     await placeArchive(dataDir, file, trust);
     // Builds the database at once: an archive that contradicts itself is found out now, not at the next start.
-    await (await Storage.embedded(dataDir, lock)).close();
+    const storage = await Storage.embedded(dataDir, lock);
+    await loadPhotos(storage.photos, file).finally(() => storage.close());
   } catch (error) {
     for (const name of readdirSync(dataDir)) rmSync(`${dataDir}/${name}`, { recursive: true, force: true });
     throw error;

@@ -21,7 +21,7 @@ function routesOf(layers: readonly Layer[]): readonly string[] {
 
 function routesOfServer(): readonly string[] {
   const page = mkdtempSync(join(tmpdir(), 'juxtameter-page-'));
-  const parts = { logger: pino({ level: 'silent' }), page } as unknown as AppParts;
+  const parts = { storage: {}, logger: pino({ level: 'silent' }), page } as unknown as AppParts;
   const { stack } = createApp(parts).router as unknown as { readonly stack: readonly Layer[] };
   rmSync(page, { recursive: true });
   return routesOf(stack).filter((each) => !each.includes('*'));

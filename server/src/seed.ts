@@ -1,4 +1,5 @@
 import type { DemoData } from '@juxtameter/demo';
+import { hashOf, type PhotoStore } from './photos/photo-store';
 import type { LibraryStore } from './store/library-store';
 import type { VisitStore } from './store/visit-store';
 
@@ -7,6 +8,7 @@ export async function seedWhenEmpty(
   readDemo: () => DemoData,
   library: LibraryStore,
   visits: VisitStore,
+  photos: Pick<PhotoStore, 'keep'>,
 ): Promise<boolean> {
   // Visits come last: a start killed half-way finds none and fills in the rest, since every write is idempotent.
   if (!(await visits.isEmpty())) return false;
@@ -16,6 +18,7 @@ export async function seedWhenEmpty(
   for (const document of demo.meters) await library.put({ of: 'meter', document });
   for (const site of demo.sites.sites) await library.putSite(site);
   for (const unit of demo.sites.units) await library.putUnit(unit);
+  for (const bytes of demo.photos) await photos.keep({ hash: hashOf(bytes), bytes });
   for (const visit of demo.visits) await visits.put(visit);
   return true;
 }

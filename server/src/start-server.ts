@@ -65,7 +65,7 @@ export async function startServer({
     });
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
-    if (demo) await seedWhenEmpty(demo, library, visits);
+    if (demo) await seedWhenEmpty(demo, library, visits, storage.photos);
     visits.tellAnew().catch(noteTrouble);
     const imports = new ImportStore(storage, library, visits);
     const app = createApp({ storage, library, visits, imports, logger: log, page });

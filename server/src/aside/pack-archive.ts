@@ -18,6 +18,7 @@ class Packing {
   private readonly zip = new yazl.ZipFile();
   private readonly sums: Record<string, string> = {};
   private readonly visits: ArchiveManifest['visits'][number][] = [];
+  private readonly photos: string[] = [];
   private readonly options: Partial<yazl.ReadStreamOptions>;
   private open: Open | undefined;
 
@@ -31,7 +32,11 @@ class Packing {
     // A chunk may be a part of a larger piece of memory, which stays here: it is copied on its way.
     this.zip.outputStream.on('data', (bytes: Buffer) => this.say({ kind: 'bytes', bytes }));
     this.zip.outputStream.on('end', () => this.say({ kind: 'done' }));
-    port.on('message', (told: Told) => (told.kind === 'end' ? this.end() : this.take(told)));
+    port.on('message', (told: Told) => {
+      if (told.kind === 'end') this.end();
+      else if (told.kind === 'picture') this.takePicture(told);
+      else this.take(told);
+    });
   }
 
   private take({ file, text, isLast, begun }: Extract<Told, { kind: 'piece' }>): void {
@@ -46,6 +51,15 @@ class Packing {
     this.open = undefined;
   }
 
+  private takePicture({ file, bytes }: Extract<Told, { kind: 'picture' }>): void {
+    const picture = Buffer.from(bytes);
+    this.sums[file] = createHash('sha256').update(picture).digest('hex');
+    this.photos.push(file);
+    // A JPEG is as small as it gets.
+    this.zip.addBuffer(picture, file, { mtime: this.options.mtime ?? new Date(0), compress: false });
+    this.say({ kind: 'packed', length: picture.length });
+  }
+
   private begun(file: string): Open {
     const stream = new PassThrough();
     this.zip.addReadStream(stream, file, this.options);
@@ -54,7 +68,12 @@ class Packing {
 
   private end(): void {
     const visits = this.visits.sort((a, b) => compared(a.createdAt, b.createdAt) || compared(a.file, b.file));
-    const manifest: ArchiveManifest = { ...this.manifest, files: this.sums, visits };
+    const manifest: ArchiveManifest = {
+      ...this.manifest,
+      files: this.sums,
+      visits,
+      ...(this.photos.length === 0 ? {} : { photos: this.photos }),
+    };
     this.zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`), MANIFEST, this.options);
     this.zip.end();
   }

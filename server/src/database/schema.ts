@@ -84,6 +84,17 @@ export const visitEvents = pgTable(
   (table) => [unique().on(table.visit, table.device, table.deviceSeq), index().on(table.visit, table.seq)],
 );
 
+const bytea = customType<{ data: Buffer; driverData: Uint8Array }>({
+  dataType: () => 'bytea',
+  fromDriver: (bytes) => Buffer.from(bytes),
+});
+
+/**
+ * Pictures by the SHA-256 of what is in them, where several servers share this database. With the embedded one they are
+ * files beside it, and this is empty.
+ */
+export const photos = pgTable('photos', { hash: text().primaryKey(), bytes: bytea().notNull() });
+
 /** Gives the orders of events where several servers share one database; with the embedded one the only writer counts. */
 export const eventOrders = pgSequence('event_orders');
 

@@ -11,6 +11,7 @@ import { BODY_LIMIT, DOCUMENTS_LIMIT, noSuchAddress, problemAnswers } from './er
 import { importRoute } from './import-route';
 import { libraryRoutes } from './library-routes';
 import { pageRoutes } from './page';
+import { photoRoutes } from './photo-routes';
 import { pathPart } from './body';
 import { requestLog, UUID } from './request-log';
 import { sameSiteOnly, securityHeaders } from './security';
@@ -54,7 +55,14 @@ export function createApp({ storage, library, visits, imports, logger, page }: A
     response.json({ present: storage.era, ...(reach === undefined ? {} : { reach }) });
   });
   app.get('/api/backup', backupRoute(storage));
-  app.use('/api', libraryRoutes(library, imports), visitRoutes(visits), importRoute(imports, logger), noSuchAddress);
+  app.use(
+    '/api',
+    libraryRoutes(library, imports),
+    visitRoutes(visits),
+    photoRoutes(storage.photos),
+    importRoute(imports, logger),
+    noSuchAddress,
+  );
   app.use(pageRoutes(page), noSuchAddress);
   app.use(problemAnswers(logger));
   return app;

@@ -27,7 +27,7 @@ export function asProblem(error: unknown, logger: Logger): RequestProblem {
     return new RequestProblem(
       413,
       'Too large',
-      `The request is larger than what is taken here (${BODY_LIMIT}, or ${DOCUMENTS_LIMIT} for whole documents); nothing was stored. Send smaller batches.`,
+      `The request is larger than what is taken here (${BODY_LIMIT}, ${DOCUMENTS_LIMIT} for whole documents, 4 MB for a photo); nothing was stored. Send smaller batches.`,
     );
   if (type === 'entity.parse.failed')
     return new RequestProblem(400, 'Not JSON', 'The request is not JSON; nothing was stored.');

@@ -13,6 +13,8 @@ export interface ArchiveManifest {
   readonly files: Readonly<Record<string, string>>;
   readonly documents: readonly (Pick<StoredDocument, 'of' | 'version' | 'storedAt'> & { readonly file: string })[];
   readonly visits: readonly { readonly file: string; readonly createdAt: string }[];
+  /** Pictures, each a file named after its sum; missing where there are none. */
+  readonly photos?: readonly string[];
   /** Stretches in which the orders were given; missing in archives from before they were kept. */
   readonly eras?: readonly Era[];
 }
@@ -45,6 +47,20 @@ const era = yup.object({
   after: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
 });
 
+const PHOTO_FILE = /^photos\/([0-9a-f]{64})\.jpg$/;
+
+const photo = yup.string().matches(PHOTO_FILE, 'is no photo named after its sum').required();
+
+/** Where a picture lies in an archive. */
+export function photoFile(hash: string): string {
+  return `photos/${hash}.jpg`;
+}
+
+/** The picture that lies there. */
+export function hashOfFile(file: string): string {
+  return PHOTO_FILE.exec(file)?.[1] ?? '';
+}
+
 /** Files of one archive: as many visits as anybody has. */
 const MOST_FILES = 1_000_000;
 
@@ -61,8 +77,9 @@ const manifestContract = contractOfLists<ArchiveManifest>(
     documents: yup.array().required(),
     visits: yup.array().required(),
     eras: yup.array(),
+    photos: yup.array(),
   }) as never,
-  { documents: document as never, visits: visit as never, eras: era as never },
+  { documents: document as never, visits: visit as never, eras: era as never, photos: photo as never },
   MOST_FILES,
 );
 
@@ -82,8 +99,8 @@ export function manifestProblem(value: unknown): string | undefined {
     const { path = '', message = '' } = checked.problems[0] ?? {};
     return `has a ${MANIFEST} that is not one of a Juxtameter archive, version 1: ${path} ${message}`;
   }
-  const { files, documents, visits } = checked.value;
-  const listed = [SITES, ...documents.map((each) => each.file), ...visits.map((each) => each.file)];
+  const { files, documents, visits, photos = [] } = checked.value;
+  const listed = [SITES, ...documents.map((each) => each.file), ...visits.map((each) => each.file), ...photos];
   const known = new Set<string>();
   for (const name of listed) {
     if (known.has(name)) return `lists "${name.slice(0, 60)}" twice`;
@@ -91,7 +108,9 @@ export function manifestProblem(value: unknown): string | undefined {
   }
   const loose = Object.keys(files).find((name) => !known.has(name));
   // Restored without a word, it would be missing without a word.
-  if (loose !== undefined) return `holds "${loose.slice(0, 60)}", which neither its documents nor its visits list`;
+  if (loose !== undefined) return `holds "${loose.slice(0, 60)}", which neither its documents, visits nor photos list`;
   const missing = listed.find((name) => !Object.hasOwn(files, name));
+  const misnamed = photos.find((name) => Object.hasOwn(files, name) && files[name] !== hashOfFile(name));
+  if (misnamed !== undefined) return `holds "${misnamed.slice(0, 60)}", which is not what its name says`;
   return missing === undefined ? undefined : `lists "${missing.slice(0, 60)}" without its checksum`;
 }

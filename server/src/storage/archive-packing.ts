@@ -11,12 +11,19 @@ export interface Piece {
   readonly begun?: string;
 }
 
-/** All that stands in the manifest but what is known when all is packed: the visits, and the sums. */
-export type UnsummedManifest = Omit<ArchiveManifest, 'files' | 'visits'>;
+/** A picture, which is a file of its own and packed as it is. */
+export interface Picture {
+  readonly file: string;
+  readonly bytes: Buffer;
+}
+
+/** All that stands in the manifest but what is known when all is packed: visits, pictures, and the sums. */
+export type UnsummedManifest = Omit<ArchiveManifest, 'files' | 'visits' | 'photos'>;
 
 /** What the thread that packs is told. */
 export type Told =
   | ({ readonly kind: 'piece' } & Piece)
+  | ({ readonly kind: 'picture' } & Picture)
   /** Everything was told. */
   | { readonly kind: 'end' };
 
@@ -34,7 +41,7 @@ const AHEAD = 4_000_000;
 const UNREAD = 1_000_000;
 
 /** A zip file of these pieces and, last, the manifest with their sums: hashed and packed in a thread of its own. */
-export function packedAside(pieces: AsyncIterable<Piece>, manifest: UnsummedManifest): Readable {
+export function packedAside(pieces: AsyncIterable<Piece | Picture>, manifest: UnsummedManifest): Readable {
   const worker = thread('pack-archive', { manifest });
   const zip = new PassThrough({ highWaterMark: UNREAD });
   let unpacked = 0;
@@ -63,8 +70,8 @@ export function packedAside(pieces: AsyncIterable<Piece>, manifest: UnsummedMani
     for await (const piece of pieces) {
       while (!zip.destroyed && (unpacked > AHEAD || zip.writableNeedDrain)) await change();
       if (zip.destroyed) return;
-      unpacked += piece.text.length;
-      tell({ kind: 'piece', ...piece });
+      unpacked += 'bytes' in piece ? piece.bytes.length : piece.text.length;
+      tell('bytes' in piece ? { kind: 'picture', ...piece } : { kind: 'piece', ...piece });
     }
     tell({ kind: 'end' });
   }

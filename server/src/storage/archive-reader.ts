@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import yauzl from 'yauzl';
 import {
   lifeProblems,
+  readPhoto,
   visitContract,
   siteFileContract,
   meterContract,
@@ -15,7 +16,7 @@ import { MANIFEST, manifestProblem, SITES, type ArchiveManifest } from './archiv
 import type { StoredDocument } from './entry';
 
 /** Bounds on what is unpacked, in bytes: an archive that claims more is not one of ours. */
-export const ARCHIVE_LIMITS = { file: 256 * 2 ** 20, all: 4 * 2 ** 30, manifest: 64 * 2 ** 20, ratio: 500 } as const;
+export const ARCHIVE_LIMITS = { file: 256 * 2 ** 20, all: 64 * 2 ** 30, manifest: 64 * 2 ** 20, ratio: 500 } as const;
 
 /** An archive that cannot be used, said in one sentence. */
 export class ArchiveRefused extends StartRefused {}
@@ -79,13 +80,25 @@ export class ArchiveReader {
     );
   }
 
+  /** A picture, whoever it is from: what carries more than its picture is taken from nobody. */
+  async photo(file: string): Promise<Buffer> {
+    const bytes = await this.bytes(file);
+    const read = readPhoto(bytes);
+    if (typeof read === 'string') throw refused(this.path, `holds ${file}, which ${read}`);
+    return bytes;
+  }
+
   private async json(name: string): Promise<unknown> {
+    return parsed(this.path, name, await this.bytes(name));
+  }
+
+  private async bytes(name: string): Promise<Buffer> {
     const entry = this.entries.get(name);
     if (!entry) throw refused(this.path, `lacks ${name}, which its manifest lists`);
     const bytes = await unpacked(this.path, this.zip, entry, ARCHIVE_LIMITS.file);
     if (createHash('sha256').update(bytes).digest('hex') !== this.manifest.files[name])
       throw refused(this.path, `holds ${name} changed: its checksum is not the one in the manifest`);
-    return parsed(this.path, name, bytes);
+    return bytes;
   }
 
   private checked<Value>(name: string, contract: Contract<Value>, content: unknown): Value {

@@ -3,8 +3,9 @@ import { and, asc, eq, gt, lte, max, sql } from 'drizzle-orm';
 import type { SiteFile } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { eras, sites, units, visitEvents, visits } from '../database/schema';
-import { SITES, type ArchiveManifest } from './archive-manifest';
-import { packedAside, type Piece, type UnsummedManifest } from './archive-packing';
+import type { PhotoStore } from '../photos/photo-store';
+import { photoFile, SITES, type ArchiveManifest } from './archive-manifest';
+import { packedAside, type Picture, type Piece, type UnsummedManifest } from './archive-packing';
 import { DOCUMENT_TABLES, type Era, type StoredDocument } from './entry';
 
 /**
@@ -42,13 +43,15 @@ export interface Archive {
 
 /**
  * A zip file of the documents and visits in the product's own open formats, as a stream; some events at a time are held
- * in memory, and it is packed beside all requests. Its manifest comes last and lists the SHA-256 of every file.
+ * in memory, and it is packed beside all requests. Its manifest comes last and lists the SHA-256 of every file. Pictures
+ * are in it where they are handed over: a dump lies beside them already.
  */
 export async function archiveOf(
   database: Database,
   moment: Moment,
   createdAt: Date,
   gap: Gap = turn,
+  photos?: Pick<PhotoStore, 'all' | 'read'>,
 ): Promise<Archive> {
   const contents = await contentsOf(database, gap);
   const { documents, eras: kept } = contents;
@@ -61,12 +64,30 @@ export async function archiveOf(
     eras: kept,
   };
   const [visitsNow] = await database.select({ count: sql<number>`count(*)::integer` }).from(visits);
+  const pictures = (await photos?.all()) ?? [];
   // Sites and the manifest besides.
-  const files = documents.length + (visitsNow?.count ?? 0) + 2;
-  return { files, stream: packedAside(piecesOf(database, contents, moment, gap), manifest) };
+  const files = documents.length + (visitsNow?.count ?? 0) + pictures.length + 2;
+  async function* all(): AsyncGenerator<Piece | Picture> {
+    yield* piecesOf(database, contents, moment, gap);
+    if (photos) yield* picturesOf(photos, pictures, gap);
+  }
+  return { files, stream: packedAside(all(), manifest) };
 }
 
-/** Every file but the manifest, piece by piece. */
+/** One that turns out damaged is left out, and asked for again of whoever took it. */
+async function* picturesOf(
+  photos: Pick<PhotoStore, 'read'>,
+  hashes: readonly string[],
+  gap: Gap,
+): AsyncGenerator<Picture> {
+  for (const hash of hashes) {
+    const bytes = await photos.read(hash);
+    if (bytes) yield { file: photoFile(hash), bytes };
+    await gap();
+  }
+}
+
+/** Every file but manifest and pictures, piece by piece. */
 async function* piecesOf(database: Database, contents: Contents, moment: Moment, gap: Gap): AsyncGenerator<Piece> {
   yield whole(SITES, contents.sites);
   for (const { file, of, id, version } of contents.documents)

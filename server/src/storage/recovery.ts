@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { openEmbedded, type Database, type OpenDatabase } from '../database/open-database';
 import { storageState } from '../database/schema';
+import type { PhotoStore } from '../photos/photo-store';
 import { StartRefused } from '../settings';
+import { hashOfFile } from './archive-manifest';
 import { ArchiveReader, ArchiveRefused } from './archive-reader';
 import { DatabaseCheck } from './database-check';
 import { applyEntries, STATE_ROW } from './entry';
@@ -20,6 +22,7 @@ export function storagePaths(dataDir: string) {
     dump: join(dataDir, 'dump.zip'),
     session: join(dataDir, 'session.json'),
     setAside: join(dataDir, 'set-aside'),
+    photos: join(dataDir, 'photos'),
   };
 }
 
@@ -246,6 +249,17 @@ export async function loadArchive(database: Database, path: string): Promise<num
   } catch (error) {
     if (!isRefusedForGood(error)) throw error;
     throw new ArchiveRefused(`${path} contradicts itself: ${firstLine(error)}. Nothing was changed.`);
+  } finally {
+    archive.close();
+  }
+}
+
+/** Puts the pictures of an archive where they are kept. */
+export async function loadPhotos(photos: Pick<PhotoStore, 'keep'>, path: string): Promise<void> {
+  const archive = await ArchiveReader.open(path, 'own');
+  try {
+    for (const file of archive.manifest.photos ?? [])
+      await photos.keep({ hash: hashOfFile(file), bytes: await archive.photo(file) });
   } finally {
     archive.close();
   }

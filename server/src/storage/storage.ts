@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream, existsSync, readFileSync } from 'node:fs';
-import { mkdir, open as openFile, readdir, rename, rm } from 'node:fs/promises';
+import { copyFile, mkdir, open as openFile, readdir, rename, rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -9,6 +9,9 @@ import { bootId, UNKNOWN_BOOT } from '../boot-id';
 import { openServer, type Database, type OpenDatabase } from '../database/open-database';
 import { eras, storageState, visitEvents } from '../database/schema';
 import type { FolderLock } from '../folder-lock';
+import { DatabasePhotos } from '../photos/database-photos';
+import { FolderPhotos } from '../photos/folder-photos';
+import type { PhotoStore } from '../photos/photo-store';
 import { StartRefused } from '../settings';
 import type { Trust } from './archive-reader';
 import { archiveOf, momentOf, type Archive, type Gap, type Moment } from './archive-writer';
@@ -65,6 +68,7 @@ export class Storage {
     private readonly room: DiskRoom | undefined,
     /** What was mended at the start, for the log. */
     readonly notices: readonly string[],
+    readonly photos: PhotoStore,
     { fence, longestJournal = LONGEST_JOURNAL }: { readonly fence?: Fence; readonly longestJournal?: number } = {},
   ) {
     this.longestJournal = longestJournal;
@@ -125,7 +129,9 @@ export class Storage {
       const journal = isKept
         ? await Journal.resume(paths.journal, content, lock.wasSilent)
         : await newJournal(open.database, paths, appliedSeq);
-      const storage = new Storage(open, journal, paths, room, notices, { fence, longestJournal });
+      const photos = new FolderPhotos(paths.photos, room, fence);
+      await photos.open();
+      const storage = new Storage(open, journal, paths, room, notices, photos, { fence, longestJournal });
       await storage.adopt(appliedSeq);
       await replaceFile(paths.session, session({ closed: false }));
       await storage.compactWhenLong();
@@ -142,7 +148,8 @@ export class Storage {
    * @throws StartRefused when it cannot be used, or `isAlone` is asked for and others use it.
    */
   static async server(url: string, isAlone = false): Promise<Storage> {
-    return new Storage(await openServer(url, isAlone), undefined, undefined, undefined, []);
+    const open = await openServer(url, isAlone);
+    return new Storage(open, undefined, undefined, undefined, [], new DatabasePhotos(open.database));
   }
 
   /** Whether others may store beside this process. */
@@ -188,7 +195,7 @@ export class Storage {
   /** Everything stored at this moment as a zip file. */
   async backup(): Promise<Archive> {
     const moment = await this.writer.whileIdle(() => momentOf(this.database, this.journal?.lastSeq ?? 0));
-    return archiveOf(this.database, moment, new Date(), () => this.writer.gap());
+    return archiveOf(this.database, moment, new Date(), () => this.writer.gap(), this.photos);
   }
 
   /** Whether the disk takes nothing just now: the database is not to be written to then. */
@@ -338,8 +345,20 @@ export async function writeVerified(archive: NodeJS.ReadableStream, path: string
 export async function placeArchive(dataDir: string, archive: string, trust: Trust): Promise<void> {
   const paths = storagePaths(dataDir);
   const journalSeq = await verifyArchive(archive, trust);
-  await replaceFile(paths.dump, readFileSync(archive));
+  await copyDurably(archive, paths.dump);
   await Journal.begin(paths.journal, randomUUID(), journalSeq).then((journal) => journal.close());
+}
+
+/** An archive may be larger than what can be held in memory. */
+async function copyDurably(from: string, to: string): Promise<void> {
+  const draft = `${to}.new`;
+  await copyFile(from, draft);
+  const handle = await openFile(draft, 'r+');
+  await handle.chmod(0o600);
+  await handle.sync();
+  await handle.close();
+  await rename(draft, to);
+  await syncFolder(dirname(to));
 }
 
 /** Milliseconds between two looks into the database beside all requests. */

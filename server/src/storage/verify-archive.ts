@@ -8,6 +8,7 @@ export async function verifyArchive(path: string, trust: Trust): Promise<number>
     await reader.sites();
     for (const listed of reader.manifest.documents) await reader.document(listed);
     for (const { file } of reader.manifest.visits) await reader.visit(file);
+    for (const file of reader.manifest.photos ?? []) await reader.photo(file);
     return reader.manifest.journalSeq;
   } finally {
     reader.close();

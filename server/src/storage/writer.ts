@@ -200,7 +200,7 @@ async function planned(
   }
 }
 
-function takenOver(): RequestProblem {
+export function takenOver(): RequestProblem {
   return new RequestProblem(
     503,
     'Taken over',

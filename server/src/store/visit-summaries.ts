@@ -18,7 +18,7 @@ import type { Storage } from '../storage/storage';
 import { visitPage } from './visit-list';
 
 /** Raise it when what is told of a visit changes: those that were told before are told anew. */
-const SHAPE = 3;
+const SHAPE = 4;
 const VERSION = `${SHAPE}.${RULES_VERSION}`;
 
 /** Earlier visits of one unit that its history tells of. */

@@ -4,10 +4,23 @@ import { pipeline } from 'node:stream/promises';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
 
+/** Pictures are no text: their bytes are a letter each, so that they come out as they went in. */
+function bytesOf(name: string, content: string): Buffer {
+  return Buffer.from(content, encodingOf(name));
+}
+
+function encodingOf(name: string): 'latin1' | 'utf8' {
+  return name.endsWith('.jpg') ? 'latin1' : 'utf8';
+}
+
+export function sumOf(name: string, content: string): string {
+  return createHash('sha256').update(bytesOf(name, content)).digest('hex');
+}
+
 /** Files as one archive. */
 export function zipped(path: string, files: Readonly<Record<string, string>>): Promise<void> {
   const zip = new yazl.ZipFile();
-  for (const [name, text] of Object.entries(files)) zip.addBuffer(Buffer.from(text), name);
+  for (const [name, text] of Object.entries(files)) zip.addBuffer(bytesOf(name, text), name);
   zip.end();
   return pipeline(zip.outputStream, createWriteStream(path));
 }
@@ -15,12 +28,7 @@ export function zipped(path: string, files: Readonly<Record<string, string>>): P
 /** With a manifest that agrees with the files again. */
 export function resummed(files: Readonly<Record<string, string>>): Record<string, string> {
   const manifest = JSON.parse(files['manifest.json'] ?? '') as { files: Record<string, string> };
-  const sums = Object.keys(manifest.files).map((name) => [
-    name,
-    createHash('sha256')
-      .update(files[name] ?? '')
-      .digest('hex'),
-  ]);
+  const sums = Object.keys(manifest.files).map((name) => [name, sumOf(name, files[name] ?? '')]);
   return { ...files, 'manifest.json': JSON.stringify({ ...manifest, files: Object.fromEntries(sums) }) };
 }
 
@@ -37,7 +45,7 @@ export function filesOfZip(path: string): Promise<Record<string, string>> {
           const chunks: Buffer[] = [];
           stream.on('data', (chunk: Buffer) => chunks.push(chunk));
           stream.on('end', () => {
-            files[entry.fileName] = Buffer.concat(chunks).toString('utf8');
+            files[entry.fileName] = Buffer.concat(chunks).toString(encodingOf(entry.fileName));
             zip.readEntry();
           });
         }),
