@@ -7,6 +7,7 @@ import { blink } from './blink';
 import { keys } from './keys';
 import { killRounds } from './kill-rounds';
 import { page } from './page';
+import { photos } from './photos';
 import { replayLongLog } from './replay';
 import type { Benchmark, Row } from './row';
 import { scale } from './scale';
@@ -14,7 +15,7 @@ import { servers } from './servers';
 import { startTime } from './start-time';
 
 /** Benchmarks that open the page. */
-const NEEDS_BROWSER = new Set(['page', 'keys']);
+const NEEDS_BROWSER = new Set(['page', 'keys', 'photos']);
 
 const TAKES_VALUE = new Set(['--only', '--rounds', '--visits']);
 const options = process.argv.slice(2);
@@ -28,6 +29,7 @@ const visits = Number(valueOf('--visits') ?? 8000);
 const benchmarks: Readonly<Record<string, Benchmark>> = {
   page,
   keys,
+  photos,
   append,
   replay: replayLongLog,
   blink,

@@ -58,7 +58,7 @@ test('from the finding to a repair that is proven, with what does not count said
   await set.getByRole('radio', { name: 'postponed' }).click();
   await set.getByRole('button', { name: 'Note it' }).click();
   await expect(set.getByRole('alert')).toContainText('without a reason');
-  await set.getByLabel('Why').fill('the tank fills until Friday');
+  await set.getByLabel('Why it is put off').fill('the tank fills until Friday');
   await set.getByLabel('Until when').fill('2026-12-04');
   await set.getByRole('button', { name: 'Note it' }).click();
   await expect(set).toContainText('postponed');
@@ -75,4 +75,23 @@ test('from the finding to a repair that is proven, with what does not count said
   await page.getByRole('button', { name: 'Close this visit' }).click();
   await expect(page.locator('h1')).toHaveText('This visit is closed');
   await expect(page.locator('main')).toContainText('repaired, not verified');
+});
+
+test('a visit that waits says so in the list, and nothing is known of the machine when it goes on', async ({
+  workspace,
+  page,
+}) => {
+  await workspace.start();
+  await workspace.toLiveChain();
+  const visit = page.url();
+  await page.goto(`${visit}/close`);
+  await page.getByRole('button', { name: 'Pause the visit' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Say what it waits for.' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'It waits for' }).fill('a float switch');
+  await page.getByLabel('Until', { exact: true }).fill('2026-12-09');
+  await page.getByRole('textbox', { name: 'It waits for' }).press('Enter');
+  const row = page.locator('.card', { hasText: 'Waits for: a float switch, until 2026-12-09 since' });
+  await expect(row).toBeVisible();
+  await row.click();
+  await expect(workspace.strip).toContainText('unknown, so live');
 });

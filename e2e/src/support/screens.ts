@@ -84,11 +84,13 @@ export const SCREENS: readonly Screen[] = [
   ofFree('Note'),
   ofFree('Jumper'),
   ofFree('Finding'),
-  ...['intake', 'lamp', 'watch', 'meter', 'long-watch', 'handbook', 'supply', 'close', 'chart'].map((sub) =>
-    page(`${HALF_DONE}/${sub}`, `visit, ${sub}`),
+  ...['intake', 'lamp', 'watch', 'meter', 'long-watch', 'handbook', 'supply', 'repair', 'photos', 'close', 'chart'].map(
+    (sub) => page(`${HALF_DONE}/${sub}`, `visit, ${sub}`),
   ),
   page(FINISHED, 'closed visit'),
   page(`${FINISHED}/report`, 'report'),
+  page(`${FINISHED}/photos`, 'photos'),
+  page(`${FINISHED}/repair`, 'closed visit, repair'),
   page(`${FINISHED}/close`, 'closed visit, closing'),
 ];
 

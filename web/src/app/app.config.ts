@@ -11,6 +11,8 @@ import * as historyEffects from './history/history.effects';
 import { historyFeature } from './history/history.reducer';
 import * as libraryEffects from './library/library.effects';
 import { libraryFeature } from './library/library.reducer';
+import * as photoEffects from './photos/photo.effects';
+import { photoFeature } from './photos/photo.reducer';
 import * as preferencesEffects from './preferences/preferences.effects';
 import { preferencesFeature } from './preferences/preferences.reducer';
 import * as syncEffects from './sync/sync.effects';
@@ -27,12 +29,13 @@ export const appConfig: ApplicationConfig = {
     provideStore({
       [historyFeature.name]: historyFeature.reducer,
       [libraryFeature.name]: libraryFeature.reducer,
+      [photoFeature.name]: photoFeature.reducer,
       [preferencesFeature.name]: preferencesFeature.reducer,
       [startFeature.name]: startFeature.reducer,
       [syncFeature.name]: syncFeature.reducer,
       [visitsFeature.name]: visitsFeature.reducer,
     }),
-    provideEffects(historyEffects, libraryEffects, preferencesEffects, syncEffects, visitsEffects),
+    provideEffects(historyEffects, libraryEffects, photoEffects, preferencesEffects, syncEffects, visitsEffects),
     provideServiceWorker('page-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     provideParts(),
   ],

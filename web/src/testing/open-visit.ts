@@ -9,6 +9,7 @@ import { Api } from '../app/api/api';
 import { LocalStore } from '../app/local/local-store';
 import { preferencesFeature } from '../app/preferences/preferences.reducer';
 import * as syncEffects from '../app/sync/sync.effects';
+import { photoFeature } from '../app/photos/photo.reducer';
 import { syncFeature } from '../app/sync/sync.reducer';
 import { VisitActions } from '../app/visit/store/visit.actions';
 import * as effects from '../app/visit/store/visit.effects';
@@ -34,6 +35,7 @@ export async function openHalfDone(api: object, local: LocalStore): Promise<Stor
       provideZonelessChangeDetection(),
       provideStore({
         [visitFeature.name]: visitFeature.reducer,
+        [photoFeature.name]: photoFeature.reducer,
         [syncFeature.name]: syncFeature.reducer,
         [preferencesFeature.name]: preferencesFeature.reducer,
       }),

@@ -7,6 +7,7 @@ import { provideParts } from '../app/kit/provide-parts';
 import type { PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { preferencesFeature } from '../app/preferences/preferences.reducer';
+import { photoFeature } from '../app/photos/photo.reducer';
 import { syncFeature } from '../app/sync/sync.reducer';
 import { VisitActions } from '../app/visit/store/visit.actions';
 import { stampFact, undo } from '../app/visit/store/visit.effects';
@@ -28,6 +29,7 @@ export class VisitBench<Page> {
         provideStore({
           [visitFeature.name]: visitFeature.reducer,
           [preferencesFeature.name]: preferencesFeature.reducer,
+          [photoFeature.name]: photoFeature.reducer,
           [syncFeature.name]: syncFeature.reducer,
         }),
         provideEffects({ stampFact, undo }),

@@ -11,7 +11,7 @@ import type {
   VisitPage,
   VisitQuery,
 } from '@juxtameter/contract';
-import type { ImportRequest } from '@juxtameter/contract/check';
+import type { ImportRequest, PhotosMissing } from '@juxtameter/contract/check';
 import type { VisitEvent } from '@juxtameter/core';
 import { concatMap, type Observable } from 'rxjs';
 import { importNews, type ImportNews } from './import-news';
@@ -80,6 +80,22 @@ export class Api {
         headers: { accept: 'application/x-ndjson' },
       })
       .pipe(concatMap((event) => importNews(event)));
+  }
+
+  /** A picture, whole. */
+  photo(hash: string): Observable<ArrayBuffer> {
+    return this.http.get(`/api/photos/${hash}`, { responseType: 'arraybuffer' });
+  }
+
+  putPhoto(hash: string, bytes: ArrayBuffer): Observable<{ readonly photo: string }> {
+    return this.http.put<{ readonly photo: string }>(`/api/photos/${hash}`, bytes, {
+      headers: { 'content-type': 'image/jpeg' },
+    });
+  }
+
+  /** Which of these pictures the server does not have. */
+  missingPhotos(photos: readonly string[]): Observable<PhotosMissing> {
+    return this.http.post<PhotosMissing>('/api/photos/missing', { photos });
   }
 
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {

@@ -8,6 +8,7 @@ import {
   complaintStandings,
   ENDING_WORDS,
   endingOf,
+  pauseOf,
   MACHINE_LEFT,
   MACHINE_LEFT_WORDS,
   standingOf,
@@ -18,7 +19,7 @@ import {
 } from '@juxtameter/core';
 import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
-import { TextField } from '../kit/text-field';
+import { ReasonField } from '../kit/reason-field';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
 import { openProblemWords } from '../api/api-problem';
@@ -27,6 +28,8 @@ import { openVisit } from '../visit/open-visit';
 import { GradeWords } from '../visit/view/grade-words';
 import { VisitStrip } from '../visit/visit-strip';
 import { AlterationList } from './alteration-list';
+import { PauseForm } from './pause-form';
+import { SignatureCard } from './signature-card';
 import { ReopenForm } from './reopen-form';
 
 /** Why nothing was named, as it is mostly said. */
@@ -47,10 +50,12 @@ const [MOST_LISTED, LONGEST_WORDS] = [100, 600];
     Choice,
     GradeWords,
     PageHeader,
+    PauseForm,
     ReopenForm,
     RouterLink,
     StateMessage,
-    TextField,
+    ReasonField,
+    SignatureCard,
     VisitStrip,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -68,8 +73,7 @@ export class ClosePage {
   protected readonly openBecause = signal('');
   protected readonly machine = signal<MachineLeft | undefined>(undefined);
   protected readonly wasRefused = signal(false);
-  protected readonly openReasons = OPEN_BECAUSE.map((reason) => ({ id: reason, name: reason }));
-  protected readonly reasons = WITHOUT.map((reason) => ({ id: reason, name: reason }));
+  protected readonly usual = { without: WITHOUT, open: OPEN_BECAUSE };
   protected readonly ways = MACHINE_LEFT.map((id) => ({ id, name: MACHINE_LEFT_WORDS[id] }));
   protected readonly findings = computed(() => this.visit().findings);
   protected readonly alterations = computed(() => {
@@ -126,6 +130,14 @@ export class ClosePage {
     const context = this.opened.context();
     return context && this.wasRefused() ? this.gapsOf(context) : [];
   });
+
+  protected readonly pause = computed(() => pauseOf(this.visit()));
+
+  /** Whoever pauses goes: the list says what each waits for. */
+  protected pauseVisit(body: EventBody): void {
+    this.opened.record(body);
+    void this.router.navigate(['/']);
+  }
 
   protected say(body: EventBody | undefined): void {
     if (body) this.opened.record(body);

@@ -45,6 +45,7 @@ import { FreeLineForm } from './free-line-form';
 import { JumperForm } from './jumper-form';
 import { NoteForm } from './note-form';
 import { ZeroForm } from './zero-form';
+import { PhotoTaker } from '../photos/photo-taker';
 
 type Panel = 'note' | 'jumper' | 'finding' | 'zero' | undefined;
 
@@ -54,6 +55,7 @@ const OFFERED = 6;
 @Component({
   selector: 'jx-free-page',
   imports: [
+    PhotoTaker,
     BypassList,
     Button,
     FindingForm,

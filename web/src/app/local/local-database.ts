@@ -31,6 +31,19 @@ export interface KeptEvent {
   readonly event: VisitEvent;
 }
 
+/** What is known of a picture on this device; the picture itself is kept apart, so that many can be looked through. */
+export interface KeptPhotoFacts {
+  readonly hash: string;
+  readonly visit: string;
+  readonly bytes: number;
+  /** The visit again while the server does not have it. */
+  readonly waiting?: string;
+  /** Why the server does not take it. */
+  readonly setAside?: string;
+  /** When it was kept or looked at last, in milliseconds: those looked at longest ago make room. */
+  readonly usedAt: number;
+}
+
 interface LocalSchema extends DBSchema {
   library: { key: string; value: Library };
   /** What happened at every unit, as the server told last. */
@@ -42,6 +55,9 @@ interface LocalSchema extends DBSchema {
   pinned: { key: string; value: PinnedDocuments };
   /** Charts laid out, by the hash of what was laid out. */
   layouts: { key: string; value: ChartLayout };
+  photos: { key: string; value: KeptPhotoFacts; indexes: { visit: string; waiting: string } };
+  /** The pictures themselves, by hash. */
+  pictures: { key: string; value: ArrayBuffer };
   events: {
     key: number;
     value: KeptEvent;
@@ -80,6 +96,12 @@ export const LADDER: readonly Rung[] = [
   },
   (database) => {
     database.createObjectStore('server');
+  },
+  (database) => {
+    const photos = database.createObjectStore('photos', { keyPath: 'hash' });
+    photos.createIndex('visit', 'visit');
+    photos.createIndex('waiting', 'waiting');
+    database.createObjectStore('pictures');
   },
 ];
 

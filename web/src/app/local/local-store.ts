@@ -5,6 +5,7 @@ import type { ChartLayout, MeterDocument, ProcedureDocument, UnitModelDocument, 
 import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabase } from './local-database';
 import { keepHistories, keptHistories, keptSites } from './local-history';
 import { apartIn, giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
+import { forgetPhotos } from './local-photos';
 import { writeAhead } from './write-ahead';
 
 /** A kept visit with its log: what the server has first, then what waits, in the order it was logged. */
@@ -230,12 +231,16 @@ export class LocalStore {
 
   /** Forgets visits, all of whose events the server has. */
   async forget(ids: readonly string[]): Promise<void> {
-    const transaction = (await this.database()).transaction(['visits', 'pinned', 'events'], 'readwrite');
+    const transaction = (await this.database()).transaction(
+      ['visits', 'pinned', 'events', 'photos', 'pictures'],
+      'readwrite',
+    );
     for (const id of ids) {
       await transaction.objectStore('visits').delete(id);
       await transaction.objectStore('pinned').delete(id);
       const keys = await transaction.objectStore('events').index('visit').getAllKeys(id);
       for (const key of keys) await transaction.objectStore('events').delete(key);
+      await forgetPhotos(transaction.objectStore('photos'), transaction.objectStore('pictures'), id);
     }
     await transaction.done;
   }
@@ -261,7 +266,8 @@ export class LocalStore {
     return found.flatMap((each) => (each ? [each.document as Document] : []));
   }
 
-  private database(): Promise<LocalDatabase> {
+  /** The open database, for what is kept beside visits and documents. */
+  database(): Promise<LocalDatabase> {
     this.opened ??= this.open().catch((error: unknown) => {
       // Asked again next time: a full disk may have room by then.
       this.opened = undefined;

@@ -1,13 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { CHECK_RESULT_WORDS, timeWords, type Check, type CheckResult, type EventBody } from '@juxtameter/core';
+import {
+  CHECK_RESULT_WORDS,
+  judgedCheck,
+  timeWords,
+  type Check,
+  type CheckResult,
+  type EventBody,
+} from '@juxtameter/core';
 import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
 import { TextField } from '../kit/text-field';
 import { typedIn } from '../kit/typed-in';
-import { Ticker } from '../shell/ticker';
 import { BeforeAfter } from './before-after';
 import { CheckGlyph } from './check-glyph';
+import { SoakCountdown } from './soak-countdown';
+import { TakeBack } from './take-back';
 
 const STATE_WORDS: Readonly<Record<Check['state'], string>> = { open: 'to be seen', ...CHECK_RESULT_WORDS };
 
@@ -20,7 +28,7 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
 /** One check of the repair: what it came to, what is wrong with that, and how it is answered. */
 @Component({
   selector: 'jx-check-row',
-  imports: [BeforeAfter, Button, CheckGlyph, Choice, RouterLink, TextField],
+  imports: [BeforeAfter, Button, CheckGlyph, Choice, RouterLink, SoakCountdown, TakeBack, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-check-glyph [state]="check().state" />
@@ -40,10 +48,8 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
       @if (check().soak; as soak) {
         <p class="small soft">{{ soak.minutes }} minutes, because {{ soak.because }}.</p>
       }
-      @if (left(); as left) {
-        <p role="timer">
-          <strong class="mono">{{ left }}</strong>
-        </p>
+      @if (begun(); as begun) {
+        <jx-soak-countdown [begun]="begun" [minutes]="check().soak?.minutes ?? 0" (isOver)="isOver.set($event)" />
       }
       @if (canEdit()) {
         <div class="buttons">
@@ -62,9 +68,13 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
             }
           }
           @if (check().kind === 'soak' && !check().soak?.begun) {
-            <button jxButton type="button" (click)="recorded.emit({ type: 'check-begun', check: check().id })">
-              It is left running
-            </button>
+            @if (refusal(); as refusal) {
+              <p class="warning small">{{ refusal }}</p>
+            } @else {
+              <button jxButton type="button" (click)="recorded.emit({ type: 'check-begun', check: check().id })">
+                It is left running
+              </button>
+            }
           }
           <jx-choice
             [label]="check().words"
@@ -73,6 +83,9 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
             [isSmall]="true"
             (picked)="pick($event)"
           />
+          @if (mistaken(); as event) {
+            <jx-take-back [event]="event" [what]="check().words" (recorded)="recorded.emit($event)" />
+          }
         </div>
         @if (asked(); as result) {
           <form class="entry-row" (submit)="putOff(result, $event)">
@@ -81,8 +94,8 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
               name="reason"
               maxlength="600"
               autocomplete="off"
-              aria-label="Why"
-              [placeholder]="result === 'postponed' ? 'Why it is put off' : 'Why it does not apply'"
+              [attr.aria-label]="whyWords(result)"
+              [placeholder]="whyWords(result)"
             />
             @if (result === 'postponed') {
               <input jxText type="date" name="due" aria-label="Until when" />
@@ -134,18 +147,19 @@ export class CheckRow {
   readonly check = input.required<Check>();
   readonly visitId = input.required<string>();
   readonly canEdit = input(true);
+  /** Why the machine is not to be left running as it stands. */
+  readonly refusal = input<string>();
   readonly recorded = output<EventBody>();
   /** Somebody wants to take the reading again. */
   readonly again = output();
-  private readonly now = inject(Ticker).follow(1000);
   protected readonly asked = signal<PutOff | undefined>(undefined);
   protected readonly lacksReason = signal(false);
   protected readonly stateWords = computed(() => STATE_WORDS[this.check().state]);
   /** What is read by the meter is answered by a reading; what takes its time, not before that. */
   protected readonly results = computed(() => {
     const { kind } = this.check();
-    const left = this.isRunning() ? [] : (['passed'] as const);
-    const said: readonly CheckResult[] = kind === 'measurement' ? [] : [...left, 'failed'];
+    const isEarly = kind === 'soak' && !(this.begun() && this.isOver());
+    const said: readonly CheckResult[] = kind === 'measurement' ? [] : isEarly ? ['failed'] : ['passed', 'failed'];
     return [...said, ...PUT_OFF].map((id) => ({ id, name: CHECK_RESULT_WORDS[id] }));
   });
   protected readonly chosen = computed((): CheckResult | undefined => {
@@ -164,28 +178,27 @@ export class CheckRow {
       .filter(Boolean)
       .join(' · ');
   });
-  private readonly remaining = computed(() => {
-    const { soak, state } = this.check();
-    if (!soak?.begun || state !== 'open') return undefined;
-    return soak.minutes * 60 - (this.now() - Date.parse(soak.begun.at)) / 1000;
-  });
-  protected readonly isRunning = computed(() => {
-    const remaining = this.remaining();
-    return this.check().kind === 'soak' && (remaining === undefined || remaining > 0);
-  });
-  protected readonly left = computed(() => {
-    const remaining = this.remaining();
-    if (remaining === undefined) return '';
-    if (remaining <= 0) return 'The time is over: does it still run?';
-    const seconds = Math.ceil(remaining);
-    return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} to go`;
+  /** The run that goes on; the time it takes is asked for by nothing else. */
+  protected readonly begun = computed(() => (this.check().state === 'open' ? this.check().soak?.begun : undefined));
+  protected readonly isOver = signal(false);
+  /** The entry of a hand that can be taken back: what it said of the check, or that the run began. */
+  protected readonly mistaken = computed(() => {
+    const { answer, soak } = this.check();
+    const event = answer?.line.event;
+    const isByHand = event?.type === 'check-judged' || event?.type === 'complaint-ticked';
+    return isByHand ? event.id : soak?.begun?.id;
   });
 
   protected pick(result: CheckResult): void {
     this.lacksReason.set(false);
     if (isPutOff(result)) return this.asked.update((asked) => (asked === result ? undefined : result));
     this.asked.set(undefined);
-    this.recorded.emit(this.answer(result));
+    // What stands is not said twice by a tap that bounces.
+    if (result !== this.check().state) this.recorded.emit(judgedCheck(this.check(), result));
+  }
+
+  protected whyWords(result: PutOff): string {
+    return result === 'postponed' ? 'Why it is put off' : 'Why it does not apply';
   }
 
   protected putOff(result: PutOff, event: Event): void {
@@ -193,22 +206,8 @@ export class CheckRow {
     const reason = typed('reason');
     this.lacksReason.set(reason === '');
     if (reason === '') return;
-    this.recorded.emit(this.answer(result, reason, typed('due')));
+    const due = typed('due');
+    this.recorded.emit(judgedCheck(this.check(), result, { reason, ...(due === '' ? {} : { due }) }));
     this.asked.set(undefined);
-  }
-
-  private answer(result: CheckResult, reason = '', due = ''): EventBody {
-    const { id, kind, words } = this.check();
-    const complaint = /^complaint:(.+)$/.exec(id)?.[1];
-    if (kind === 'complaint' && complaint !== undefined && (result === 'passed' || result === 'failed'))
-      return { type: 'complaint-ticked', complaint, result: result === 'passed' ? 'gone' : 'remains' };
-    return {
-      type: 'check-judged',
-      check: id,
-      words: words.slice(0, 600),
-      result,
-      ...(reason === '' ? {} : { reason }),
-      ...(due === '' ? {} : { due }),
-    };
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { standingOf, type EventBody, type VisitState } from '@juxtameter/core';
 import { LineForm } from '../kit/line-form';
 import { GradeWords } from '../visit/view/grade-words';
+import { TakeBack } from './take-back';
 
 /** What a record takes of words. */
 const LONGEST_WORDS = 600;
@@ -9,7 +10,7 @@ const LONGEST_WORDS = 600;
 /** What was found, how far it is shown, and why it failed. */
 @Component({
   selector: 'jx-found-card',
-  imports: [GradeWords, LineForm],
+  imports: [GradeWords, LineForm, TakeBack],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { class: 'card' },
   template: `
@@ -20,7 +21,12 @@ const LONGEST_WORDS = 600;
           <strong>{{ each.text }}</strong>&ngsp;<span class="small soft">{{ each.grade | gradeWords }}</span>
         </p>
         @if (each.cause; as cause) {
-          <p>{{ cause }}</p>
+          <p class="line">
+            <span>{{ cause.words }}</span>
+            @if (canEdit()) {
+              <jx-take-back [event]="cause.event" [what]="cause.words" (recorded)="recorded.emit($event)" />
+            }
+          </p>
         } @else if (each.isAccused && canEdit()) {
           <div class="chips">
             @for (cause of each.usual; track cause) {
@@ -41,7 +47,12 @@ const LONGEST_WORDS = 600;
       <p class="soft">Nothing is named yet: the proof of a repair begins with what was found.</p>
     }
     @for (each of told(); track each.id) {
-      <p class="small">Told {{ each.whom }}: {{ each.what }}</p>
+      <p class="small line">
+        <span>Told {{ each.whom }}: {{ each.what }}</span>
+        @if (canEdit()) {
+          <jx-take-back [event]="each.id" [what]="'told ' + each.whom" (recorded)="recorded.emit($event)" />
+        }
+      </p>
     }
     @if (canEdit() && findings().length > 0) {
       <jx-line-form
@@ -61,6 +72,13 @@ const LONGEST_WORDS = 600;
     p {
       margin: 0;
     }
+    .line {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: space-between;
+      gap: 2px 10px;
+    }
   `,
 })
 export class FoundCard {
@@ -78,7 +96,10 @@ export class FoundCard {
         grade,
         isAccused: found !== 'none' && found !== 'open',
         usual: (step?.kind === 'conclusion' && step.rootCauses) || [],
-        cause: noted && (noted.cause === undefined ? 'Why it failed is not known.' : `Because: ${noted.cause}`),
+        cause: noted && {
+          event: noted.id,
+          words: noted.cause === undefined ? 'Why it failed is not known.' : `Because: ${noted.cause}`,
+        },
       };
     });
   });

@@ -4,6 +4,7 @@ import {
   ENDING_WORDS,
   endingOf,
   proofOf,
+  soakRefusal,
   verificationOf,
   type Check,
   type EventBody,
@@ -71,6 +72,7 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
                 [check]="check"
                 [visitId]="id()"
                 [canEdit]="canEdit()"
+                [refusal]="refusal()"
                 (recorded)="opened.record($event)"
                 (again)="measureAgain(check)"
               />
@@ -110,6 +112,10 @@ export class RepairPage {
   protected readonly checks = computed(() => {
     const context = this.opened.context();
     return context ? verificationOf(context, this.visit()) : [];
+  });
+  protected readonly refusal = computed(() => {
+    const context = this.opened.context();
+    return context && soakRefusal(context, this.visit());
   });
   protected readonly proof = computed(() => PROOF_WORDS[proofOf(this.checks())]);
   protected readonly hasFailed = computed(() => this.checks().some(({ state }) => state === 'failed'));

@@ -29,7 +29,15 @@ import { WorkRow } from './work-row';
     <h2>What has to be done</h2>
     <ul>
       @for (work of works(); track work.planned.id) {
-        <li><jx-work-row [work]="work" [canEdit]="canEdit()" (recorded)="recorded.emit($event)" /></li>
+        <li>
+          <jx-work-row
+            [context]="context()"
+            [visit]="visit()"
+            [work]="work"
+            [canEdit]="canEdit()"
+            (recorded)="recorded.emit($event)"
+          />
+        </li>
       }
     </ul>
     @if (minutes() > 0) {

@@ -1,10 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { carriedOut, WORK_REASON_WORDS, type EventBody, type Work } from '@juxtameter/core';
+import {
+  carriedOut,
+  WORK_REASON_WORDS,
+  type EventBody,
+  type Work,
+  type VisitContext,
+  type VisitState,
+} from '@juxtameter/core';
 import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
 import { LineForm } from '../kit/line-form';
 import { TextField } from '../kit/text-field';
 import { typedIn } from '../kit/typed-in';
+import { PhotoStrip } from '../photos/photo-strip';
+import { PhotoTaker } from '../photos/photo-taker';
+import { TakeBack } from './take-back';
 
 /** What a record takes. */
 const MOST_MINUTES = 100_000;
@@ -18,7 +28,7 @@ const PART_STATES = [
 /** One piece of work: done, with what it took; or dropped, with the reason. */
 @Component({
   selector: 'jx-work-row',
-  imports: [Button, Choice, LineForm, TextField],
+  imports: [Button, Choice, LineForm, PhotoStrip, PhotoTaker, TakeBack, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="line">
@@ -52,7 +62,23 @@ const PART_STATES = [
           }
         }
       }
+      @if (canEdit()) {
+        <jx-photo-taker
+          [label]="work().state === 'open' ? 'Photo before' : 'Photo after'"
+          [visitId]="work().planned.visit"
+          [of]="work().planned.text"
+          [subject]="{ entry: work().planned.id, stage: work().state === 'open' ? 'before' : 'after' }"
+          (recorded)="recorded.emit($event)"
+        />
+        <jx-take-back [event]="last()" [what]="work().planned.text" (recorded)="recorded.emit($event)" />
+      }
     </div>
+    <jx-photo-strip
+      [context]="context()"
+      [visit]="visit()"
+      [visitId]="work().planned.visit"
+      [entry]="work().planned.id"
+    />
     @if (work().state === 'open' && asked() === 'done') {
       <form (submit)="done($event)">
         @if (isPart()) {
@@ -149,6 +175,8 @@ const PART_STATES = [
   `,
 })
 export class WorkRow {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
   readonly work = input.required<Work>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
@@ -161,6 +189,12 @@ export class WorkRow {
   protected readonly took = computed(() => {
     const { minutes, snags } = this.work();
     return [minutes > 0 ? ` in ${minutes} min` : '', ...snags.map((snag) => `, ${snag}`)].join('');
+  });
+
+  /** What was said of it last: done, dropped, or that it is to be done. */
+  protected readonly last = computed(() => {
+    const { planned, done, dropped } = this.work();
+    return (done.at(-1) ?? dropped ?? planned).id;
   });
 
   protected ask(what: 'done' | 'dropped'): void {

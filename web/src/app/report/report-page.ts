@@ -10,7 +10,7 @@ import {
   input,
 } from '@angular/core';
 import type { VisitDocument } from '@juxtameter/contract';
-import { VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract/check';
+import { baseName, VISIT_EXPORTS, type VisitExport } from '@juxtameter/contract/check';
 import { Store } from '@ngrx/store';
 import { Button } from '../kit/button';
 import {
@@ -28,6 +28,10 @@ import {
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
 import { BeforeSection } from './before-section';
+import { PapersCard } from '../papers/papers-card';
+import type { PaperVisit } from '../papers/write-paper';
+import { PhotoSection } from './photo-section';
+import { SignedSection } from './signed-section';
 import { RepairSection } from './repair-section';
 import { RowBar } from '../juxta/row-bar';
 import { verdictColour } from '../juxta/verdict-colour';
@@ -51,11 +55,14 @@ import { VerdictWord } from '../juxta/verdict-word';
   imports: [
     GradeWords,
     BeforeSection,
+    PhotoSection,
     RepairSection,
+    SignedSection,
     Button,
     EvidenceList,
     GuardList,
     PageHeader,
+    PapersCard,
     RowBar,
     StateMessage,
     StripChart,
@@ -126,6 +133,10 @@ export class ReportPage {
   private readonly file = computed((): VisitDocument | undefined => {
     const pinned = this.pinned();
     return pinned && { format: 'juxtameter/visit', version: 1, id: this.id(), pinned, events: this.events() };
+  });
+  protected readonly papers = computed((): PaperVisit | undefined => {
+    const [file, context] = [this.file(), this.context()];
+    return file && context && { pinned: file.pinned, context, state: this.visit(), baseName: baseName(file) };
   });
   protected readonly exports = computed(() => {
     const file = this.file();

@@ -4,6 +4,7 @@ import { SwUpdate } from '@angular/service-worker';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { version } from '../../../../package.json';
+import { photoFeature } from '../photos/photo.reducer';
 import { savedWords } from '../sync/saved-words';
 import { ServerEra } from '../sync/server-era';
 import { SyncActions } from '../sync/sync.actions';
@@ -16,7 +17,7 @@ import { syncFeature } from '../sync/sync.reducer';
   template: `
     <p class="small" [class.caution]="saved().isCaution" aria-live="polite">
       {{ saved().text }}
-      @if (waiting() > 0) {
+      @if (waiting() + photos() > 0) {
         <button type="button" (click)="deliver()">Send now</button>
       }
     </p>
@@ -74,6 +75,7 @@ export class SavedState {
   private readonly isServerReached = this.store.selectSignal(syncFeature.selectIsServerReached);
   private readonly storageProblem = this.store.selectSignal(syncFeature.selectStorageProblem);
   private readonly apart = this.store.selectSignal(syncFeature.selectApart);
+  protected readonly photos = this.store.selectSignal(photoFeature.selectWaiting);
   private readonly serverSays = this.store.selectSignal(syncFeature.selectServerSays);
   protected readonly page = version;
   private readonly era = inject(ServerEra);
@@ -88,6 +90,7 @@ export class SavedState {
       storageProblem: this.storageProblem(),
       serverSays: this.serverSays(),
       apart: this.apart(),
+      photos: this.photos(),
     }),
   );
 

@@ -19,10 +19,12 @@ export interface SavedFacts {
   readonly setAside?: { readonly count: number; readonly reason: string } | undefined;
   /** Visits that are another server's: of the one that is open, one or none. */
   readonly apart?: number;
+  /** Photos the server does not have. */
+  readonly photos?: number;
 }
 
 export function savedWords(facts: SavedFacts): SavedWords {
-  const { waiting, isServerReached, refusal, storageProblem, serverSays, setAside, apart = 0 } = facts;
+  const { waiting, isServerReached, refusal, storageProblem, serverSays, setAside, apart = 0, photos = 0 } = facts;
   if (apart > 0)
     return {
       text: `Of another server, on this device only: ${apart === 1 ? 'one visit' : `${apart} visits`}`,
@@ -42,6 +44,11 @@ export function savedWords(facts: SavedFacts): SavedWords {
   if (waiting > 0 && isServerReached === false)
     return { text: `Offline: ${waiting} waiting on this device`, isCaution: true };
   if (waiting > 0) return { text: `${waiting} waiting on this device`, isCaution: false };
+  if (photos > 0)
+    return {
+      text: `${isServerReached === false ? 'Offline: ' : ''}${photos === 1 ? 'one photo' : `${photos} photos`} waiting on this device`,
+      isCaution: isServerReached === false,
+    };
   return isServerReached === false
     ? { text: 'No server in reach; nothing waits for it', isCaution: false }
     : { text: 'Saved on server and device', isCaution: false };

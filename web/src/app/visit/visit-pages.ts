@@ -62,6 +62,13 @@ export const VISIT_PAGES: readonly VisitPage[] = [
     load: () => import('../handbook/visit-handbook-page').then((file) => file.VisitHandbookPage),
   },
   {
+    path: 'photos',
+    title: 'Photos',
+    key: 'o',
+    help: 'photos, and what is marked on them',
+    load: () => import('../photos/photos-page').then((file) => file.PhotosPage),
+  },
+  {
     path: 'repair',
     title: 'Repair and proof',
     key: 'p',

@@ -42,6 +42,9 @@ import { Menu } from '../shell/menu';
 import { MenuButton } from '../shell/menu-button';
 import { StateMessage } from '../shell/state-message';
 import { isTyping } from '../shell/typing';
+import { BoardPhotos } from '../photos/board-photos';
+import { PhotoStrip } from '../photos/photo-strip';
+import { PhotoTaker } from '../photos/photo-taker';
 import { PreferencesActions } from '../preferences/preferences.actions';
 import { preferencesFeature } from '../preferences/preferences.reducer';
 import { BoardMapView } from '../visit/board-map/board-map';
@@ -84,6 +87,9 @@ interface ModeAtRest {
 /** Milliseconds after the last press in which somebody is still at the page. */
 const IN_USE = 120_000;
 
+/** What nobody logs by a press that slips. */
+const MEANT: ReadonlySet<EventBody['type']> = new Set(['reading-taken', 'meter-proven', 'note-added', 'photo-taken']);
+
 const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', expects: '', text: '' };
 
 /** The visit at work: log and open page on the left, the companion on the right; on a phone one tab each. */
@@ -91,6 +97,7 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
   selector: 'jx-workspace-page',
   imports: [
     BoardMapView,
+    BoardPhotos,
     Button,
     ChainPane,
     ChartList,
@@ -100,6 +107,8 @@ const NOTHING_TYPED: FreeReading = { function: 'ac-voltage', from: '', to: '', e
     LookPage,
     MenuButton,
     NotesList,
+    PhotoStrip,
+    PhotoTaker,
     RouterLink,
     SafetyStrip,
     StandBack,
@@ -208,10 +217,13 @@ export class WorkspacePage {
   });
   private readonly history = this.store.selectSignal(historyFeature.selectHistory);
   private readonly siteId = computed(() => this.pinned()?.site.id);
-  protected readonly hazards = computed(() => {
-    const earlier = (this.history()?.[this.pinned()?.unit.id ?? ''] ?? []).filter(({ id }) => id !== this.id());
-    return hazardsHere(this.context(), this.visit(), this.pinned()?.unit.hazards, earlier);
-  });
+  /** What happened at the unit before. */
+  protected readonly earlier = computed(() =>
+    (this.history()?.[this.pinned()?.unit.id ?? ''] ?? []).filter(({ id }) => id !== this.id()),
+  );
+  protected readonly hazards = computed(() =>
+    hazardsHere(this.context(), this.visit(), this.pinned()?.unit.hazards, this.earlier()),
+  );
   protected readonly canUndo = computed(() => this.undoable() !== undefined && !this.visit().closed);
   protected readonly saved = this.store.selectSignal(selectSaved);
 
@@ -307,7 +319,7 @@ export class WorkspacePage {
 
   /** What is typed was meant; a bare press has to answer what is on the screen, at the step the visit is at. */
   private mayRecord(body: EventBody): boolean {
-    if (body.type === 'reading-taken' || body.type === 'meter-proven' || body.type === 'note-added') return true;
+    if (MEANT.has(body.type)) return true;
     if (this.isLeftBehind() && 'step' in body) return false;
     return this.mode() !== 'step' || this.gate.counts();
   }

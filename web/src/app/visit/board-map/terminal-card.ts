@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { Button } from '../../kit/button';
 import { conditionWords, terminalLabel, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
+import { PhotoTaker } from '../../photos/photo-taker';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { IMPLIED_WORDS } from '../view/chain-implied';
 import { readingsByTerminal, type TerminalView } from './terminal-view';
@@ -12,7 +13,7 @@ const SHOWN = 3;
 /** One terminal: what it is for, its wires as they are here, what was read at it. */
 @Component({
   selector: 'jx-terminal-card',
-  imports: [Button, VerdictWord],
+  imports: [Button, PhotoTaker, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-label="Terminal">
@@ -20,6 +21,14 @@ const SHOWN = 3;
         <strong class="mono">{{ terminal().name }}</strong>
         <span class="small soft">{{ purpose() }}</span>
         <span class="spacer"></span>
+        @if (!isToRead() && !visit().closed) {
+          <jx-photo-taker
+            [visitId]="visit().opened?.visit ?? ''"
+            [of]="terminal().name"
+            [subject]="{ terminal: terminal().address }"
+            (recorded)="recorded.emit($event)"
+          />
+        }
         @if (isFirst()) {
           <button jxButton type="button" size="small" kind="secondary" [quiet]="true" (click)="closed.emit()">
             {{ isToRead() ? 'Close' : 'Clear' }}

@@ -9,11 +9,14 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { standingOf, type EventBody, type VisitContext, type VisitState } from '@juxtameter/core';
 import { Button } from '../../kit/button';
 import { TimeWords } from '../../look/time-words';
 import { RowBar } from '../../juxta/row-bar';
 import { verdictColour } from '../../juxta/verdict-colour';
 import { VerdictGlyph } from '../../juxta/verdict-glyph';
+import { PhotoStrip } from '../../photos/photo-strip';
+import { PhotoTaker } from '../../photos/photo-taker';
 import type { LogRow } from '../view/log-row';
 import { VerdictWord } from '../../juxta/verdict-word';
 
@@ -25,17 +28,29 @@ const NEAR_THE_FIRST = 600;
 /** The log book: newest at the bottom, opened at its end; any line opens to be read, measured again or taken back. */
 @Component({
   selector: 'jx-visit-log',
-  imports: [Button, RowBar, TimeWords, VerdictGlyph, VerdictWord],
+  imports: [Button, PhotoStrip, PhotoTaker, RowBar, TimeWords, VerdictGlyph, VerdictWord],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(scroll)': 'scrolled()' },
   templateUrl: './visit-log.html',
   styleUrl: './visit-log.scss',
 })
 export class VisitLog {
+  readonly context = input.required<VisitContext>();
+  readonly visit = input.required<VisitState>();
+  readonly visitId = input.required<string>();
   readonly rows = input.required<readonly LogRow[]>();
   readonly isClosed = input(false);
   readonly remeasured = output<string>();
   readonly retracted = output<string>();
+  /** A photo of an entry. */
+  readonly recorded = output<EventBody>();
+  /** How many photos an entry has. */
+  protected readonly photos = computed(() => {
+    const counts: Record<string, number> = {};
+    for (const { entry } of standingOf(this.visit(), 'photo-taken'))
+      if (entry !== undefined) counts[entry] = (counts[entry] ?? 0) + 1;
+    return counts;
+  });
   protected readonly openRow = signal<string | undefined>(undefined);
   protected readonly colour = verdictColour;
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);

@@ -1,4 +1,5 @@
 import {
+  END,
   answerStep,
   canPass,
   CAUTIONS,
@@ -44,6 +45,7 @@ import { ObservationStep } from './observation-step';
 import { ReadingEntry } from './reading-entry';
 import { recordAnswer } from './record-answer';
 import type { StepCommand } from './step-command';
+import { PhotoTaker } from '../../photos/photo-taker';
 
 type Panel = 'note' | 'pass' | undefined;
 
@@ -51,6 +53,7 @@ type Panel = 'note' | 'pass' | undefined;
 @Component({
   selector: 'jx-step-page',
   imports: [
+    PhotoTaker,
     ActionStep,
     Button,
     CautionList,
@@ -173,6 +176,12 @@ export class StepPage {
     const standing = standingAt(this.context(), this.visit(), { method, point });
     if (standing && this.step()?.kind !== 'decide') this.speech.say(spokenStep(standing));
   }
+
+  /** A photo is of the step that stands there. */
+  protected readonly photoSubject = computed(() => {
+    const step = this.stepId();
+    return step === '' || step === END ? {} : { ofStep: step };
+  });
 
   protected addNote(): void {
     const text = this.panelText().trim();

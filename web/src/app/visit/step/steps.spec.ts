@@ -241,11 +241,17 @@ describe('the parts of the open page', () => {
 describe('the log on the screen', () => {
   beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideParts()] }));
 
+  function logOf({ state }: VisitDriver): ComponentFixture<VisitLog> {
+    const fixture = TestBed.createComponent(VisitLog);
+    const inputs = { context: DEMO_CONTEXT, visit: state, visitId: 'v', rows: logRows(DEMO_CONTEXT, state) };
+    for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+    return fixture;
+  }
+
   it('opens a line to be read, measured again or taken back', async () => {
     const driver = new VisitDriver().toFuse();
     const reading = driver.read('0.3');
-    const fixture = TestBed.createComponent(VisitLog);
-    fixture.componentRef.setInput('rows', logRows(DEMO_CONTEXT, driver.state));
+    const fixture = logOf(driver);
     const asked: string[] = [];
     fixture.componentInstance.remeasured.subscribe((step) => asked.push(`again ${step}`));
     fixture.componentInstance.retracted.subscribe((event) => asked.push(`back ${event}`));
@@ -255,14 +261,14 @@ describe('the log on the screen', () => {
     await fixture.whenStable();
     expect(page.querySelector('.more')?.textContent).toContain('All of it is inside: within.');
     for (const action of page.querySelectorAll<HTMLButtonElement>('.actions button')) action.click();
+    expect(page.querySelector('.actions input[type=file]')?.getAttribute('aria-label')).toContain('Photo: Ohms across');
     expect(asked).toEqual(['again fuse', `back ${reading.id}`]);
   });
 
   it('offers nothing to change once the visit is closed', async () => {
     const driver = new VisitDriver().toFuse();
     driver.read('0.3');
-    const fixture = TestBed.createComponent(VisitLog);
-    fixture.componentRef.setInput('rows', logRows(DEMO_CONTEXT, driver.state));
+    const fixture = logOf(driver);
     fixture.componentRef.setInput('isClosed', true);
     await fixture.whenStable();
     const page = fixture.nativeElement as HTMLElement;
@@ -275,8 +281,7 @@ describe('the log on the screen', () => {
   it('says that a line was logged when the chart was elsewhere', async () => {
     const driver = new VisitDriver().open().act();
     driver.log({ type: 'action-done', step: 'call-mist', next: 'watch' });
-    const fixture = TestBed.createComponent(VisitLog);
-    fixture.componentRef.setInput('rows', logRows(DEMO_CONTEXT, driver.state));
+    const fixture = logOf(driver);
     await fixture.whenStable();
     expect((fixture.nativeElement as HTMLElement).textContent).toContain('counts as evidence, check it');
   });

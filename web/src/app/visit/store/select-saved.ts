@@ -1,4 +1,5 @@
 import { createSelector } from '@ngrx/store';
+import { photoFeature } from '../../photos/photo.reducer';
 import { savedWords } from '../../sync/saved-words';
 import { syncFeature } from '../../sync/sync.reducer';
 import { visitFeature } from './visit.reducer';
@@ -8,7 +9,13 @@ export const selectSaved = createSelector(
   visitFeature.selectVisitState,
   visitFeature.selectPending,
   syncFeature.selectSyncState,
-  ({ id = '', isUnsent, isApart, setAside }, pending, { isServerReached, refusals, storageProblem, serverSays }) => {
+  photoFeature.selectWaiting,
+  (
+    { id = '', isUnsent, isApart, setAside },
+    pending,
+    { isServerReached, refusals, storageProblem, serverSays },
+    photos,
+  ) => {
     const [reason] = Object.values(setAside);
     return savedWords({
       waiting: pending.length + (isUnsent ? 1 : 0),
@@ -17,6 +24,7 @@ export const selectSaved = createSelector(
       storageProblem,
       serverSays,
       apart: isApart ? 1 : 0,
+      photos,
       setAside: reason === undefined ? undefined : { count: Object.keys(setAside).length, reason },
     });
   },
