@@ -58,8 +58,10 @@ function section(title: string, lines: readonly string[]): readonly string[] {
   return lines.length === 0 ? [] : ['', title, ...lines.map((line) => `  ${line}`)];
 }
 
-function repairSections({ ending, causes, work, checks, told }: RepairAccount): readonly string[] {
+function repairSections(repair: RepairAccount): readonly string[] {
+  const { ending, causes, work, checks, told, parts, wires, temporaries, departure, time } = repair;
   return [
+    ...section('Temporary', temporaries),
     ...section('Repair', [...causes, ...work.map(({ text, reason, words }) => `${text}: ${words} (${reason})`)]),
     ...section(
       `Proof of the repair: ${ending}`,
@@ -70,7 +72,11 @@ function repairSections({ ending, causes, work, checks, told }: RepairAccount): 
         ...doubts.map((doubt) => `  ${doubt}`),
       ]),
     ),
+    ...section('Parts', parts),
+    ...section('Wires', wires),
     ...section('Told', told),
+    ...section('As it was left', departure),
+    ...section('Time', time === '' ? [] : [time]),
   ];
 }
 

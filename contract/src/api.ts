@@ -92,7 +92,19 @@ export interface VisitSummary {
   readonly waitsFor: string;
   /** Since when it is paused. */
   readonly pausedAt?: string;
+  /** Temporary repairs it left running. */
+  readonly temporaries?: readonly TemporaryTold[];
+  /** Temporary repairs it put an end to, of any visit. */
+  readonly ended?: readonly string[];
   readonly events: number;
+}
+
+/** A temporary repair as lists tell it. */
+export interface TemporaryTold {
+  readonly id: string;
+  readonly text: string;
+  /** The day it has to be gone. */
+  readonly until: string;
 }
 
 /** A kind of unit with every chart that is walked at it, general ones with them. */

@@ -93,7 +93,7 @@ export const API_ROUTES: readonly ApiRoute[] = [
     ],
     gives: {
       words:
-        '`visits`, what a list shows of each; `next` where more come; `found`, how many match, up to 1001; `untold`, how many are still read anew after an upgrade.',
+        '`visits`, what a list shows of each; `next` where more come; `found`, how many match, up to 1001; `temporaries`, every temporary repair that runs; `untold`, how many are still read anew after an upgrade.',
     },
   },
   {

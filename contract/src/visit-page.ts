@@ -1,4 +1,4 @@
-import type { VisitSummary } from './api';
+import type { TemporaryTold, VisitSummary } from './api';
 
 /** Visits in one answer to a list, at most. */
 export const LONGEST_PAGE = 100;
@@ -28,8 +28,29 @@ export interface VisitPage {
   readonly next?: string;
   /** On the first page only: how many match, each up to `MOST_COUNTED` and one. */
   readonly found?: { readonly open: number; readonly closed: number };
+  /** On the first page of all visits only: every temporary repair that runs, the first to end first. */
+  readonly temporaries?: readonly RunningTemporary[];
   /** Visits that are still read anew, after an upgrade of the product: they may be missing, or shown as they were. */
   readonly untold: number;
+}
+
+/** A temporary repair that nobody has ended, and where it is. */
+export interface RunningTemporary extends TemporaryTold {
+  readonly visit: string;
+  readonly unit: string;
+  readonly unitName: string;
+  readonly siteName: string;
+}
+
+/** Those of these visits that no other of them has ended, the first to end first. */
+export function runningOf(visits: readonly VisitSummary[]): readonly RunningTemporary[] {
+  const ended = new Set(visits.flatMap((visit) => visit.ended ?? []));
+  return visits
+    .flatMap(({ id: visit, unit, unitName, siteName, temporaries = [] }) =>
+      temporaries.map((told) => ({ ...told, visit, unit, unitName, siteName })),
+    )
+    .filter(({ id }) => !ended.has(id))
+    .sort((a, b) => a.until.localeCompare(b.until));
 }
 
 /** Everything a list shows of a visit, in which a search looks. */

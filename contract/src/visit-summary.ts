@@ -4,6 +4,8 @@ import {
   openBypasses,
   pauseOf,
   replay,
+  runningTemporaries,
+  standingOf,
   stepOf,
   type EventOf,
   type VisitContext,
@@ -34,8 +36,16 @@ export function visitSummary({ id, pinned, events }: Pick<VisitDocument, 'id' | 
     openBypasses: openBypasses(state).length,
     waitsFor: pause ? pauseWords(pause) : waitsFor(context, state),
     ...(pause ? { pausedAt: pause.at } : {}),
+    ...temporariesTold(state),
     events: events.length,
   };
+}
+
+/** What is left running on a repair that is not to last, and what was ended of such. */
+function temporariesTold(state: VisitState): Pick<VisitSummary, 'temporaries' | 'ended'> {
+  const temporaries = runningTemporaries(state).map(({ id, text, until }) => ({ id, text, until }));
+  const ended = standingOf(state, 'temporary-ended').map(({ temporary }) => temporary);
+  return { ...(temporaries.length === 0 ? {} : { temporaries }), ...(ended.length === 0 ? {} : { ended }) };
 }
 
 function pauseWords({ reason, until }: EventOf<'visit-paused'>): string {

@@ -1,4 +1,4 @@
-import { NOTED_GROUPS, SUPPLY_STATES, type SupplyState } from '@juxtameter/core';
+import { NOTED_GROUPS, PART_PROVENANCES, SUPPLY_STATES, type SupplyState } from '@juxtameter/core';
 import * as yup from 'yup';
 import { finite, id, listOf, name, oneOf, says, text } from '../describe';
 import type { BodiesOf } from './event-bodies';
@@ -80,7 +80,9 @@ export const conditionEvents: BodiesOf<
     part: says('Element of the unit model, or words.', name().required()),
     number: says('Number of the part.', name()),
     serial: says('Its serial number.', name()),
-    state: says('Whether it was new.', oneOf(['new', 'used', 'unknown'])),
+    state: says('What it was before.', oneOf(PART_PROVENANCES)),
+    offer: says('The part that was offered, where it is one.', uuid7()),
+    opened: says('What was seen in the old one, where it was opened.', text(600)),
     why: says('Why it was changed.', text(600)),
     ...carriedOut,
   },

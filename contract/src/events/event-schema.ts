@@ -6,6 +6,7 @@ import { conditionEvents } from './condition-events';
 import type { BodiesOf } from './event-bodies';
 import { envelope, envelopeFields } from './event-parts';
 import { firstFactEvents } from './first-fact-events';
+import { partEvents } from './part-events';
 import { photoEvents } from './photo-events';
 import { repairEvents } from './repair-events';
 import { readingEvents } from './reading-events';
@@ -19,6 +20,7 @@ export const EVENT_BODIES: BodiesOf<EventType> = {
   ...firstFactEvents,
   ...repairEvents,
   ...photoEvents,
+  ...partEvents,
 };
 
 const shapes = Object.fromEntries(

@@ -6,7 +6,11 @@ import {
   FINDING_GRADE_WORDS,
   complaintsOf,
   intakeOf,
+  openBypasses,
+  runningTemporaries,
   standingOf,
+  type BypassEntry,
+  type BypassPlaced,
   type PriorWork,
   type Temperatures,
   type VisitContext,
@@ -33,6 +37,20 @@ export interface FollowUp {
   readonly text: string;
   readonly due?: string;
   readonly visit: string;
+}
+
+/** A temporary repair that was running when the visit was left. */
+export interface Temporary {
+  readonly id: string;
+  readonly text: string;
+  /** The day it has to be gone. */
+  readonly until: string;
+  readonly lacks?: string;
+  readonly watch?: string;
+  readonly acceptedBy?: string;
+  readonly visit: string;
+  /** The jumper that stays in, as it was put in. */
+  readonly jumper?: BypassPlaced;
 }
 
 /** What a later visit wants to know of an earlier one. */
@@ -70,8 +88,17 @@ export interface PastVisit {
   /** Wires found in another colour than the wiring list has, by wire. */
   readonly wireColours: Readonly<Record<string, string>>;
   readonly followUps: readonly FollowUp[];
+  /** Temporary repairs that it left running; missing where there are none. */
+  readonly temporaries?: readonly Temporary[];
+  /** Follow-ups and temporary repairs of earlier visits that it put an end to. */
+  readonly ended?: readonly string[];
   /** What was left altered at the machine. */
-  readonly left: readonly { readonly words: string; readonly takesAway?: string }[];
+  readonly left: readonly {
+    readonly words: string;
+    readonly takesAway?: string;
+    /** The temporary repair it is part of, and told with. */
+    readonly temporary?: string;
+  }[];
   /** Why, where it was on purpose. */
   readonly leftBecause?: string;
   /** What was open when it was closed, in words, and why that was left. */
@@ -131,9 +158,12 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
     followUps: standingOf(state, 'follow-up-noted')
       .filter((event) => !done.has(event.id))
       .map(({ id: noted, text, due }) => ({ id: noted, text, visit: id, ...(due === undefined ? {} : { due }) })),
-    left: alterationsOf(context, state).map(({ words, takesAway }) => ({
+    ...temporariesLeft(id, state),
+    ...endedOn(state),
+    left: alterationsOf(context, state).map(({ kind, id: altered, words, takesAway }) => ({
       words,
       ...(takesAway === undefined ? {} : { takesAway }),
+      ...(kind === 'jumper' ? answeredBy(state, altered) : {}),
     })),
     ...(leaves === undefined ? {} : { leftBecause: leaves }),
     ...(open === undefined ? {} : { open }),
@@ -145,6 +175,51 @@ export function pastVisit(id: string, context: VisitContext, state: VisitState):
       ...(note === undefined ? {} : { note }),
     })),
   };
+}
+
+function temporariesLeft(visit: string, state: VisitState): Pick<PastVisit, 'temporaries'> {
+  const temporaries = runningTemporaries(state).map(
+    ({ id, text, until, lacks, watch, acceptedBy, bypass }): Temporary => {
+      const jumper = bypass === undefined ? undefined : openBypasses(state).find((each) => each.bypass === bypass);
+      return {
+        id,
+        text,
+        until,
+        ...(lacks === undefined ? {} : { lacks }),
+        ...(watch === undefined ? {} : { watch }),
+        ...(acceptedBy === undefined ? {} : { acceptedBy }),
+        visit,
+        ...(jumper ? { jumper: placedAgain(jumper) } : {}),
+      };
+    },
+  );
+  return temporaries.length === 0 ? {} : { temporaries };
+}
+
+function answeredBy(state: VisitState, jumper: string): { readonly temporary?: string } {
+  const temporary = runningTemporaries(state).find(({ bypass }) => bypass === jumper)?.id;
+  return temporary === undefined ? {} : { temporary };
+}
+
+/** What a later visit logs of a jumper that is still in. */
+function placedAgain({ bypass, from, to, why, removes, makes }: BypassEntry): BypassPlaced {
+  return {
+    type: 'bypass-placed',
+    bypass,
+    from,
+    to,
+    why,
+    ...(removes === undefined ? {} : { removes }),
+    ...(makes === undefined ? {} : { makes }),
+  };
+}
+
+function endedOn(state: VisitState): Pick<PastVisit, 'ended'> {
+  const ended = [
+    ...standingOf(state, 'follow-up-done').map(({ followUp }) => followUp),
+    ...standingOf(state, 'temporary-ended').map(({ temporary }) => temporary),
+  ];
+  return ended.length === 0 ? {} : { ended };
 }
 
 function partOf(model: UnitModelDocument, item: string): { readonly part: string; readonly partName: string } {

@@ -1,7 +1,9 @@
+import { hasRunOut, leftRunning } from './left-running';
 import { weatherKinds } from './weather-kinds';
 import type { FittedPart, PastVisit } from './past-visit';
 
 export const SUSPICION_KINDS = [
+  'temporary',
   'left-altered',
   'left-open',
   'new-board',
@@ -64,6 +66,7 @@ export function suspicions(
   const all = visit ? [...earlier, visit] : earlier;
   const fitted = [...parts, ...past.flatMap((each) => each.fitted)].filter(({ at }) => isWithin(at, now, REPEAT_DAYS));
   const found = [
+    ...temporaries(past, visit, now),
     ...leftAltered(past, visit),
     ...leftOpen(past, visit, now),
     ...newBoards(fitted, now),
@@ -83,6 +86,7 @@ export function suspicions(
 /** What earlier visits left as it was not built; of visits that go on still, as it stands now. */
 function leftAltered(past: readonly PastVisit[], visit: PastVisit | undefined): Found[] {
   return past
+    .map((each) => ({ ...each, left: each.left.filter(({ temporary }) => temporary === undefined) }))
     .filter(({ id, left }) => id !== visit?.id && left.length > 0)
     .map(({ id, openedAt, left, leftBecause }) => {
       const all = left.map(({ words, takesAway }) =>
@@ -339,17 +343,35 @@ function recentWork(fitted: readonly FittedPart[], now: number): Found[] {
   ];
 }
 
+/** What runs on a repair that is not to last; one that has run out first. */
+function temporaries(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
+  const today = new Date(now).toISOString().slice(0, 10);
+  return leftRunning(past, visit).temporaries.map((temporary) => {
+    const { text, until, lacks, watch, visit: from } = temporary;
+    const isOver = hasRunOut(temporary, today);
+    return {
+      kind: 'temporary',
+      words: `${isOver ? 'A temporary repair has run out' : 'A temporary repair is in'}, until ${until}: ${text}.${lacks === undefined ? '' : ` Without ${lacks}.`}`,
+      advice: `${watch === undefined ? '' : `To be watched: ${watch}. `}${isOver ? 'Take it out, or say anew until when and who accepts it.' : 'Count with it in whatever is read.'}`,
+      visits: [from],
+      at: openedAt(past, from),
+    };
+  });
+}
+
 function openFollowUps(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
-  return past
-    .filter(({ id }) => id !== visit?.id)
-    .flatMap(({ openedAt, followUps }) => followUps.map((each) => ({ ...each, openedAt })))
-    .map(({ text, due, visit: noted, openedAt }) => ({
-      kind: 'follow-up',
-      words: `Open from an earlier visit: ${text}${due === undefined ? '' : `, due ${due}`}.`,
-      advice: due !== undefined && Date.parse(due) < now ? 'It is overdue.' : 'Tick it off when it is done.',
-      visits: [noted],
-      at: [openedAt],
-    }));
+  const today = new Date(now).toISOString().slice(0, 10);
+  return leftRunning(past, visit).followUps.map(({ text, due, visit: noted }) => ({
+    kind: 'follow-up',
+    words: `Open from an earlier visit: ${text}${due === undefined ? '' : `, due ${due}`}.`,
+    advice: due !== undefined && due < today ? 'It is overdue.' : 'Tick it off when it is done.',
+    visits: [noted],
+    at: openedAt(past, noted),
+  }));
+}
+
+function openedAt(past: readonly PastVisit[], visit: string): readonly string[] {
+  return past.flatMap(({ id, openedAt: at }) => (id === visit ? [at] : []));
 }
 
 function isWithin(at: string, now: number, days: number): boolean {

@@ -16,7 +16,7 @@ export function notAsBuilt(
   isBypassed = false,
 ): readonly string[] {
   const altered = alterationsOf(context, asItStood(state, index)).filter(
-    ({ kind, isBlocking }) => !LETS_PASS.has(kind) && (isBlocking || !isBypassed),
+    ({ kind, isBlocking }) => !LETS_PASS.has(kind) && (isBlocking || kind === 'jumper' || !isBypassed),
   );
   return altered.length === 0
     ? []

@@ -1,13 +1,23 @@
-import { FINDING_GRADE_WORDS, standingOf, type FindingGrade, type VisitContext, type VisitState } from '../visit';
+import {
+  FINDING_GRADE_WORDS,
+  runningTemporaries,
+  standingOf,
+  type EventOf,
+  type FindingGrade,
+  type VisitContext,
+  type VisitState,
+} from '../visit';
 import type { Check } from './check';
 import { interventionsOf } from './interventions';
+import { partsOf } from './parts';
+import { renewedBoards } from './renewed-boards';
 import { proofOf, verificationOf, type Proof } from './verification';
 import { workOf } from './work';
 
 /** Something that is open when somebody wants to go. */
 export interface ClosingPoint {
   readonly id: string;
-  readonly kind: 'grade' | 'cause' | 'work' | 'check' | 'told';
+  readonly kind: 'grade' | 'cause' | 'work' | 'check' | 'told' | 'temporary' | 'part' | 'departure';
   readonly words: string;
 }
 
@@ -37,7 +47,37 @@ export function closingPoints(context: VisitContext, state: VisitState): readonl
       .filter((work) => work.state === 'open')
       .map(({ planned }) => ({ id: `work:${planned.id}`, kind: 'work' as const, words: `Not done: ${planned.text}` })),
     ...verificationOf(context, state).flatMap(checkPoint),
+    ...runningTemporaries(state).flatMap(temporaryPoints),
+    ...partsOf(context, state)
+      .filter(({ stage }) => stage === 'dead' || stage === 'ordered')
+      .map(({ offered, stage }) => ({
+        id: `part:${offered.id}`,
+        kind: 'part' as const,
+        words: stage === 'dead' ? `Dead on arrival: ${offered.number}` : `On its way: ${offered.number}`,
+      })),
+    ...departurePoint(context, state),
   ];
+}
+
+function temporaryPoints({ id, text, told, acceptedBy }: EventOf<'temporary-made'>): readonly ClosingPoint[] {
+  const missing = [told === undefined ? 'nobody was told' : '', acceptedBy === undefined ? 'nobody accepted it' : ''];
+  return missing
+    .filter((each) => each !== '')
+    .map((each) => ({ id: `temporary:${id}:${each}`, kind: 'temporary', words: `Temporary, and ${each}: ${text}` }));
+}
+
+/** A board that was renewed is left with settings somebody has to find again. */
+function departurePoint(context: VisitContext, state: VisitState): readonly ClosingPoint[] {
+  const renewed = renewedBoards(context, state);
+  const noted = state.trail.findLastIndex(
+    ({ event, standing }) => event.type === 'departure-noted' && standing !== 'retracted',
+  );
+  const isOpen = context.model.boards.some(
+    ({ id, settings = [] }) => settings.length > 0 && (renewed.get(id) ?? -1) > noted,
+  );
+  return isOpen
+    ? [{ id: 'departure', kind: 'departure', words: 'How the settings stand as you go is not written down' }]
+    : [];
 }
 
 function checkPoint({ id, state, words, doubts }: Check): readonly ClosingPoint[] {
@@ -55,6 +95,7 @@ export const ENDINGS = [
   'not-repaired',
   'not-verified',
   'still-fails',
+  'temporary',
   'proven',
 ] as const;
 export type Ending = (typeof ENDINGS)[number];
@@ -65,6 +106,7 @@ export const ENDING_WORDS: Readonly<Record<Ending, string>> = {
   'not-repaired': 'found, not repaired',
   'not-verified': 'repaired, not verified',
   'still-fails': 'repaired, and it still fails',
+  temporary: 'runs on a temporary repair',
   proven: 'repaired and proven',
 };
 
@@ -77,6 +119,12 @@ const BY_PROOF: Readonly<Record<Proof, Ending>> = {
 
 /** How the visit ends as things stand. */
 export function endingOf(context: VisitContext, state: VisitState): Ending {
+  const ending = endingBeside(context, state);
+  return runningTemporaries(state).length > 0 && ending !== 'still-fails' ? 'temporary' : ending;
+}
+
+/** As far as it is not temporary. */
+function endingBeside(context: VisitContext, state: VisitState): Ending {
   const found = state.findings.filter(({ class: each }) => each !== 'none');
   const isRepaired = interventionsOf(context, state).some(({ isRenewal }) => isRenewal);
   if (!isRepaired) {

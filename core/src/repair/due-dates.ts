@@ -1,4 +1,5 @@
-import { standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
+import { runningTemporaries, standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
+import { partsOf } from './parts';
 import { pauseOf } from './pause';
 import { verificationOf } from './verification';
 
@@ -10,10 +11,13 @@ export interface DueDate {
   readonly day: string;
   readonly words: string;
   readonly reason: string;
-  readonly event: EventOf<'follow-up-noted'> | EventOf<'check-judged'> | EventOf<'visit-paused'>;
+  readonly event: EventOf<'follow-up-noted' | 'check-judged' | 'visit-paused' | 'temporary-made' | 'part-ordered'>;
 }
 
-/** What is left to do on a day, the first day first: follow-ups that are not done, checks that were put off, a visit that waits. */
+/**
+ * What is left to do on a day, the first day first: follow-ups that are not done, checks that were put off, a visit that waits,
+ * temporary repairs and parts on their way.
+ */
 export function dueDates(context: VisitContext, state: VisitState): readonly DueDate[] {
   const done = new Set(standingOf(state, 'follow-up-done').map(({ followUp }) => followUp));
   const followUps = standingOf(state, 'follow-up-noted').flatMap((event): DueDate[] =>
@@ -32,5 +36,17 @@ export function dueDates(context: VisitContext, state: VisitState): readonly Due
     pause?.until === undefined
       ? []
       : [{ id: pause.id, day: pause.until, words: `Go on: ${pause.reason}`, reason: '', event: pause }];
-  return [...followUps, ...postponed, ...waits].sort((a, b) => a.day.localeCompare(b.day));
+  const temporary = runningTemporaries(state).map((event): DueDate => ({
+    id: event.id,
+    day: event.until,
+    words: `A temporary repair ends: ${event.text}`,
+    reason: event.watch === undefined ? '' : `To be watched: ${event.watch}`,
+    event,
+  }));
+  const ordered = partsOf(context, state).flatMap(({ stage, ordered: event, offered }): DueDate[] =>
+    stage === 'ordered' && event?.due !== undefined
+      ? [{ id: event.id, day: event.due, words: `A part should be here: ${offered.number}`, reason: '', event }]
+      : [],
+  );
+  return [...followUps, ...postponed, ...waits, ...temporary, ...ordered].sort((a, b) => a.day.localeCompare(b.day));
 }

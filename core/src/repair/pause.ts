@@ -12,6 +12,12 @@ const FROM_AFAR: ReadonlySet<TrailLine['event']['type']> = new Set<TrailLine['ev
   'photo-marked',
   'follow-up-noted',
   'follow-up-done',
+  // A part is offered, ordered and tried out anywhere.
+  'part-offered',
+  'part-ordered',
+  'part-arrived',
+  'part-tested',
+  'time-spent',
   'visit-signed',
   'visit-paused',
   'retracted',

@@ -15,6 +15,7 @@ const ACTS = [
   'power off',
   'power on',
   'note',
+  'left in for a while',
 ] as const;
 type Act = (typeof ACTS)[number];
 
@@ -40,6 +41,17 @@ function bodyOf(act: Act, complaint: string): EventBody {
       return { type: 'supply-changed', supply: 'mains', state: 'off' };
     case 'power on':
       return { type: 'supply-changed', supply: 'mains', state: 'on' };
+    case 'left in for a while':
+      return {
+        type: 'temporary-made',
+        kind: 'jumper',
+        text: 'bridged until the switch is here',
+        until: '2027-11-26',
+        lacks: 'the dry run protection',
+        told: 'the gardener',
+        acceptedBy: 'the owner',
+        bypass: 'j',
+      };
     case 'note':
       return { type: 'note-added', text: 'wet' };
   }
@@ -269,7 +281,7 @@ describe('the proof of a repair', () => {
     expect(checkOf(visit, 'setting')).toEqual(
       jasmine.objectContaining({
         state: 'open',
-        doubts: [jasmine.stringContaining('stood at 1000, this one at 0000')],
+        doubts: [jasmine.stringContaining('It is at 0000, and the old one stood at 1000')],
       }),
     );
     read('1000');

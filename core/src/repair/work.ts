@@ -6,6 +6,7 @@ import {
   type EventBody,
   type EventOf,
   type FindingGrade,
+  type PartProvenance,
   type VisitContext,
   type VisitState,
   type WorkKind,
@@ -130,12 +131,16 @@ export interface CarriedOut {
   /** Of a part that was put in. */
   readonly number?: string;
   readonly serial?: string;
-  readonly partState?: 'new' | 'used' | 'unknown';
+  readonly partState?: PartProvenance;
+  /** Id of the part that was offered. */
+  readonly offer?: string;
+  /** What was seen in the old one, where it was opened. */
+  readonly opened?: string;
 }
 
 /** The entry that says a planned work was carried out: a part that was put in, or something repaired. */
 export function carriedOut({ planned }: Pick<Work, 'planned'>, noted: CarriedOut): EventBody {
-  const { minutes, snag, number, serial, partState } = noted;
+  const { minutes, snag, number, serial, partState, offer, opened } = noted;
   const how = {
     work: planned.id,
     ...(minutes === undefined ? {} : { minutes }),
@@ -148,6 +153,8 @@ export function carriedOut({ planned }: Pick<Work, 'planned'>, noted: CarriedOut
       ...(number === undefined ? {} : { number }),
       ...(serial === undefined ? {} : { serial }),
       ...(partState === undefined ? {} : { state: partState }),
+      ...(offer === undefined ? {} : { offer }),
+      ...(opened === undefined ? {} : { opened }),
       why: WORK_REASON_WORDS[planned.reason],
       ...how,
     };

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
   bigint,
   boolean,
@@ -120,6 +121,8 @@ export const visitSummaries = pgTable(
     isOpen: boolean().notNull(),
     lastAt: plainText().notNull(),
     words: text().notNull(),
+    /** It left a temporary repair running, or put an end to one. */
+    tellsTemporary: boolean().notNull().default(false),
     summary: json().$type<VisitSummary>(),
     past: json().$type<PastVisit>(),
   },
@@ -128,6 +131,9 @@ export const visitSummaries = pgTable(
     index().on(table.site),
     index().on(table.isOpen, table.lastAt, table.visit),
     index().on(table.version),
+    index()
+      .on(table.tellsTemporary)
+      .where(sql`tells_temporary`),
   ],
 );
 

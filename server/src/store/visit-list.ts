@@ -3,8 +3,10 @@ import {
   LONGEST_PAGE,
   LONGEST_SEARCH,
   MOST_COUNTED,
+  runningOf,
   searchWords,
   summaryText,
+  type RunningTemporary,
   type VisitPage,
   type VisitQuery,
   type VisitSummary,
@@ -48,8 +50,24 @@ export async function visitPage(
     visits,
     ...(next === undefined ? {} : { next }),
     ...(after === undefined ? { found: await counted(database, search, unit) } : {}),
+    ...(after === undefined && search === '' && unit === undefined
+      ? { temporaries: await temporaries(database, unstored) }
+      : {}),
     untold,
   };
+}
+
+/** Of all visits, whichever page they would be on: those with anything to tell of temporary repairs are few. */
+async function temporaries(
+  database: Database,
+  unstored: ReadonlyMap<string, VisitSummary>,
+): Promise<readonly RunningTemporary[]> {
+  const rows = await database
+    .select({ visit: visitSummaries.visit, summary: visitSummaries.summary })
+    .from(visitSummaries)
+    .where(eq(visitSummaries.tellsTemporary, true));
+  const told = rows.flatMap(({ visit, summary }) => (summary && !unstored.has(visit) ? [summary] : []));
+  return runningOf([...told, ...unstored.values()]);
 }
 
 /** Begun on a disk that takes nothing since: they stand in no row. */

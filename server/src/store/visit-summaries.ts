@@ -18,7 +18,7 @@ import type { Storage } from '../storage/storage';
 import { visitPage } from './visit-list';
 
 /** Raise it when what is told of a visit changes: those that were told before are told anew. */
-const SHAPE = 4;
+const SHAPE = 5;
 const VERSION = `${SHAPE}.${RULES_VERSION}`;
 
 /** Earlier visits of one unit that its history tells of. */
@@ -184,6 +184,7 @@ export class VisitSummaries {
       isOpen: !summary.closed,
       lastAt: summary.lastAt,
       words: summaryText(summary),
+      tellsTemporary: summary.temporaries !== undefined || summary.ended !== undefined,
     };
     const isUntold = this.database.$with('told').as(
       this.database

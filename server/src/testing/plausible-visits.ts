@@ -72,9 +72,9 @@ async function copyVisits(database: Database, from: number, to: number, entries:
   await database.execute(sql`with ${copies},
     told as (select copies.*, visit_summaries.*, to_char(last_at::timestamptz at time zone 'UTC' - copy * interval '37 minutes',
       'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at from copies join visit_summaries on visit = original)
-    insert into visit_summaries (visit, unit, site, version, is_open, last_at, words, summary, past)
+    insert into visit_summaries (visit, unit, site, version, is_open, last_at, words, tells_temporary, summary, past)
     select replace(visit::text, '-8000-00000000', renamed)::uuid, unit || '-' || (copy % ${UNIT_COPIES}::integer),
-      'site-' || (copy % ${UNIT_COPIES}::integer % ${SITES}::integer), version, is_open, at, words || ' number' || copy,
+      'site-' || (copy % ${UNIT_COPIES}::integer % ${SITES}::integer), version, is_open, at, words || ' number' || copy, tells_temporary,
       replace(replace(replace(replace(summary::text, '-8000-00000000', renamed), last_at, at),
         '"unit":"' || unit || '"', '"unit":"' || unit || '-' || (copy % ${UNIT_COPIES}::integer) || '"'),
         '"complaint":"', '"complaint":"Number' || copy || ' ')::json,

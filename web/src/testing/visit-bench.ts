@@ -6,6 +6,7 @@ import { provideStore, Store } from '@ngrx/store';
 import { provideParts } from '../app/kit/provide-parts';
 import type { PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody, VisitEvent } from '@juxtameter/core';
+import { historyFeature } from '../app/history/history.reducer';
 import { preferencesFeature } from '../app/preferences/preferences.reducer';
 import { photoFeature } from '../app/photos/photo.reducer';
 import { syncFeature } from '../app/sync/sync.reducer';
@@ -31,6 +32,7 @@ export class VisitBench<Page> {
           [preferencesFeature.name]: preferencesFeature.reducer,
           [photoFeature.name]: photoFeature.reducer,
           [syncFeature.name]: syncFeature.reducer,
+          [historyFeature.name]: historyFeature.reducer,
         }),
         provideEffects({ stampFact, undo }),
       ],

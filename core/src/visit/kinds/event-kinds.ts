@@ -26,6 +26,7 @@ import { complaintTicked, type ComplaintTicked } from './complaint-ticked';
 import { conclusionRefused, type ConclusionRefused } from './conclusion-refused';
 import { conditionNoted, type ConditionNoted } from './condition-noted';
 import { connectorChanged, type ConnectorChanged } from './connector-changed';
+import { departureNoted, type DepartureNoted } from './departure-noted';
 import { findingReached, type FindingReached } from './finding-reached';
 import { followUpDone, type FollowUpDone } from './follow-up-done';
 import { followUpNoted, type FollowUpNoted } from './follow-up-noted';
@@ -44,7 +45,11 @@ import { monitorStarted, type MonitorStarted } from './monitor-started';
 import { noteAdded, type NoteAdded } from './note-added';
 import { observationMade, type ObservationMade } from './observation-made';
 import { optionNoted, type OptionNoted } from './option-noted';
+import { partArrived, type PartArrived } from './part-arrived';
 import { partFitted, type PartFitted } from './part-fitted';
+import { partOffered, type PartOffered } from './part-offered';
+import { partOrdered, type PartOrdered } from './part-ordered';
+import { partTested, type PartTested } from './part-tested';
 import { partWaived, type PartWaived } from './part-waived';
 import { personTold, type PersonTold } from './person-told';
 import { photoMarked, type PhotoMarked } from './photo-marked';
@@ -55,6 +60,7 @@ import { recipePlayed, type RecipePlayed } from './recipe-played';
 import { repairDone, type RepairDone } from './repair-done';
 import { retracted, type Retracted } from './retracted';
 import { settingRead, type SettingRead } from './setting-read';
+import { settingSourced, type SettingSourced } from './setting-sourced';
 import { signNoted, type SignNoted } from './sign-noted';
 import { sourceChosen, type SourceChosen } from './source-chosen';
 import { stageMarked, type StageMarked } from './stage-marked';
@@ -62,6 +68,11 @@ import { stepJumped, type StepJumped } from './step-jumped';
 import { stepSkipped, type StepSkipped } from './step-skipped';
 import { supplyChanged, type SupplyChanged } from './supply-changed';
 import { supplyJudged, type SupplyJudged } from './supply-judged';
+import { temporaryEnded, type TemporaryEnded } from './temporary-ended';
+import { temporaryMade, type TemporaryMade } from './temporary-made';
+import { timeSpent, type TimeSpent } from './time-spent';
+import { transferBegun, type TransferBegun } from './transfer-begun';
+import { transferChecked, type TransferChecked } from './transfer-checked';
 import { undecidedAccepted, type UndecidedAccepted } from './undecided-accepted';
 import { visitClosed, type VisitClosed } from './visit-closed';
 import { visitOpened, type VisitOpened } from './visit-opened';
@@ -72,6 +83,7 @@ import { visitSigned, type VisitSigned } from './visit-signed';
 import { watchEnded, type WatchEnded } from './watch-ended';
 import { watchStarted, type WatchStarted } from './watch-started';
 import { wireColourNoted, type WireColourNoted } from './wire-colour-noted';
+import { wireMoved, type WireMoved } from './wire-moved';
 import { workDropped, type WorkDropped } from './work-dropped';
 import { workPlanned, type WorkPlanned } from './work-planned';
 
@@ -92,6 +104,7 @@ export type {
   ConclusionRefused,
   ConditionNoted,
   ConnectorChanged,
+  DepartureNoted,
   FindingReached,
   FollowUpDone,
   FollowUpNoted,
@@ -110,7 +123,11 @@ export type {
   NoteAdded,
   ObservationMade,
   OptionNoted,
+  PartArrived,
   PartFitted,
+  PartOffered,
+  PartOrdered,
+  PartTested,
   PartWaived,
   PersonTold,
   PhotoMarked,
@@ -121,6 +138,7 @@ export type {
   RepairDone,
   Retracted,
   SettingRead,
+  SettingSourced,
   SignNoted,
   SourceChosen,
   StageMarked,
@@ -128,6 +146,11 @@ export type {
   StepSkipped,
   SupplyChanged,
   SupplyJudged,
+  TemporaryEnded,
+  TemporaryMade,
+  TimeSpent,
+  TransferBegun,
+  TransferChecked,
   UndecidedAccepted,
   VisitClosed,
   VisitOpened,
@@ -137,6 +160,7 @@ export type {
   WatchEnded,
   WatchStarted,
   WireColourNoted,
+  WireMoved,
   WorkDropped,
   WorkPlanned,
 };
@@ -208,6 +232,18 @@ export interface EventShapes {
   readonly 'photo-taken': PhotoTaken;
   readonly 'work-dropped': WorkDropped;
   readonly 'work-planned': WorkPlanned;
+  readonly 'part-offered': PartOffered;
+  readonly 'part-ordered': PartOrdered;
+  readonly 'part-arrived': PartArrived;
+  readonly 'part-tested': PartTested;
+  readonly 'transfer-begun': TransferBegun;
+  readonly 'wire-moved': WireMoved;
+  readonly 'transfer-checked': TransferChecked;
+  readonly 'setting-sourced': SettingSourced;
+  readonly 'temporary-made': TemporaryMade;
+  readonly 'temporary-ended': TemporaryEnded;
+  readonly 'departure-noted': DepartureNoted;
+  readonly 'time-spent': TimeSpent;
   readonly 'visit-signed': VisitSigned;
   readonly 'visit-paused': VisitPaused;
   readonly 'visit-closed': VisitClosed;
@@ -276,6 +312,18 @@ export const EVENT_KINDS: { readonly [Type in EventType]: EventKind<EventShapes[
   'photo-taken': photoTaken,
   'work-dropped': workDropped,
   'work-planned': workPlanned,
+  'part-offered': partOffered,
+  'part-ordered': partOrdered,
+  'part-arrived': partArrived,
+  'part-tested': partTested,
+  'transfer-begun': transferBegun,
+  'wire-moved': wireMoved,
+  'transfer-checked': transferChecked,
+  'setting-sourced': settingSourced,
+  'temporary-made': temporaryMade,
+  'temporary-ended': temporaryEnded,
+  'departure-noted': departureNoted,
+  'time-spent': timeSpent,
   'visit-signed': visitSigned,
   'visit-paused': visitPaused,
   'visit-closed': visitClosed,

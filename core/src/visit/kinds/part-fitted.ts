@@ -1,7 +1,7 @@
-import { elementName, isKnownElement } from '../../unit-model';
 import { TOUCHES_NO_SUPPLY, type EventKind } from '../record';
 import { fittedPart } from '../safety';
-import { dotted } from './words';
+import type { PartProvenance } from './part-offered';
+import { dotted, partName } from './words';
 
 export interface PartFitted {
   readonly type: 'part-fitted';
@@ -9,8 +9,12 @@ export interface PartFitted {
   readonly part: string;
   readonly number?: string;
   readonly serial?: string;
-  readonly state?: 'new' | 'used' | 'unknown';
+  readonly state?: PartProvenance;
   readonly why?: string;
+  /** Id of the `part-offered` it is. */
+  readonly offer?: string;
+  /** Whether the part that came out was opened to see why it failed, and what was seen. */
+  readonly opened?: string;
   /** Id of the `work-planned` it carries out. */
   readonly work?: string;
   /** Minutes it took. */
@@ -23,8 +27,11 @@ export const partFitted: EventKind<PartFitted> = {
   ...TOUCHES_NO_SUPPLY,
   apply: (context, state, event) => fittedPart(context, state, event.part, event.id),
   words({ model }, _state, { event }) {
-    const part = isKnownElement(model, event.part) ? elementName(model, event.part) : event.part;
     const number = event.number === undefined ? '' : ` ${event.number}`;
-    return { kind: 'energy', title: `Fitted: ${part}${number}`, detail: dotted(event.state, event.why) };
+    return {
+      kind: 'energy',
+      title: `Fitted: ${partName(model, event.part)}${number}`,
+      detail: dotted(event.state, event.why, event.opened === undefined ? '' : `the old one opened: ${event.opened}`),
+    };
   },
 };

@@ -1,4 +1,5 @@
-import type { Grade } from '../record';
+import { elementName, isKnownElement, type UnitModelDocument } from '../../unit-model';
+import { standingOf, type Grade, type VisitState } from '../record';
 
 /** The first letter large. */
 export function capital(words: string): string {
@@ -22,4 +23,14 @@ export function dotted(...words: readonly (string | undefined)[]): string {
 
 export function startsWords(started: readonly string[]): string {
   return started.length > 0 ? `may start: ${started.join(', ')}` : '';
+}
+
+/** An element by its name, anything else in the words it has. */
+export function partName(model: UnitModelDocument, part: string): string {
+  return isKnownElement(model, part) ? elementName(model, part) : part;
+}
+
+/** The number of a part that was offered. */
+export function offeredNumber(state: Pick<VisitState, 'trail'>, offer: string): string {
+  return standingOf(state, 'part-offered').find(({ id }) => id === offer)?.number ?? 'a part';
 }

@@ -10,6 +10,8 @@ export interface ReadingLine {
   readonly expects: string;
   readonly text: string;
   readonly chosen?: Reading;
+  /** Ohms of the leads, where they were zeroed. */
+  readonly leadZero?: number;
 }
 
 /** What comparing them gives; `expectation` is there as soon as it can be read. */
@@ -30,6 +32,12 @@ export function judgeLine(line: ReadingLine, meter?: Meter): JudgedLine {
   const read = readTyped(line, { function: line.function, expectation }, meter);
   if (read.outcome === 'error') return { expectation, problem: read };
   if (read.outcome === 'ask') return { expectation, question: { words: read.question, candidates: read.candidates } };
-  const judgement = judge({ reading: read.reading, function: line.function, expectation, meter });
+  const judgement = judge({
+    reading: read.reading,
+    function: line.function,
+    expectation,
+    meter,
+    ...(line.leadZero === undefined ? {} : { leads: { zero: line.leadZero } }),
+  });
   return { expectation, reading: read.reading, judgement };
 }

@@ -23,6 +23,8 @@ export interface Alteration {
   readonly takesAway?: string;
   /** Nobody closes a visit with it, whatever the reason. */
   readonly isBlocking: boolean;
+  /** Why not, where there is a way. */
+  readonly blocksBecause?: string;
   /** What one tap logs when hands have put it right; missing where only looking again tells. */
   readonly restored?: { readonly label: string; readonly body: EventBody };
 }

@@ -1,9 +1,18 @@
 import { CIRCUMSTANCES, circumstanceWords, conditionEntries, restingState, USUAL } from '../../procedure';
-import { elementName, itemOf, supplyOf, terminalLabel } from '../../unit-model';
+import { elementName, itemOf, supplyOf, terminalLabel, type UnitModelDocument } from '../../unit-model';
 import { conditionName } from '../walking';
-import { heldInterlocks, openBypasses, standingOf, type VisitContext, type VisitState } from '../record';
+import {
+  heldInterlocks,
+  openBypasses,
+  standingOf,
+  type BypassEntry,
+  type VisitContext,
+  type VisitState,
+} from '../record';
 import type { Alteration } from './alteration';
 import { settingsTurned } from './settings-turned';
+import { stayRefusal } from './temporary';
+import { unlistedOff } from './transfer';
 
 /** Every alteration that stands, whether a chart asked for it or not: asked at closing, told to whoever comes next. */
 export function alterationsOf(context: VisitContext, state: VisitState): readonly Alteration[] {
@@ -12,6 +21,7 @@ export function alterationsOf(context: VisitContext, state: VisitState): readonl
     ...interlocks(context, state),
     ...partsOut(context, state),
     ...conditions(context, state),
+    ...wiresOff(context, state),
     ...settingsTurned(context, state),
     ...cords(context, state),
     ...gas(state),
@@ -27,7 +37,7 @@ export function alteredWords(context: VisitContext, state: VisitState): readonly
 
 /**
  * Why a visit is not closed as things stand, in one sentence; undefined where it may be. What is left altered on purpose
- * needs the reason, and a jumper or a held interlock has none.
+ * needs the reason; a held interlock has none, and a jumper only that of a temporary repair.
  */
 export function closingRefusal(context: VisitContext, state: VisitState, leaves = ''): string | undefined {
   const all = alterationsOf(context, state);
@@ -40,14 +50,35 @@ function wordsOf(all: readonly Alteration[]): string {
   return all.map(({ words }) => words).join('; ');
 }
 
-function jumpers({ model }: VisitContext, state: VisitState): readonly Alteration[] {
-  return openBypasses(state).map(({ bypass, from, to, removes, unconfirmed }) => ({
+function jumpers(context: VisitContext, state: VisitState): readonly Alteration[] {
+  const { model } = context;
+  return openBypasses(state).map((jumper) => jumperIn(model, jumper, stayRefusal(context, state, jumper)));
+}
+
+function jumperIn(
+  model: UnitModelDocument,
+  { bypass, from, to, removes, unconfirmed }: BypassEntry,
+  refusal: string | undefined,
+): Alteration {
+  return {
     kind: 'jumper',
     id: bypass,
     words: `${unconfirmed ? 'Jumper may still be in' : 'Jumper in'}: ${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
     ...(removes === undefined ? {} : { takesAway: `${removes.replaceAll('-', ' ')} protection` }),
-    isBlocking: true,
+    isBlocking: refusal !== undefined,
+    ...(refusal === undefined ? {} : { blocksBecause: refusal }),
     restored: { label: 'Jumper removed', body: { type: 'bypass-removed', bypass } },
+  };
+}
+
+/** Wires of a transfer list that no wiring list knows. */
+function wiresOff(context: VisitContext, state: VisitState): readonly Alteration[] {
+  return unlistedOff(context, state).map(({ words, transfer, place }) => ({
+    kind: 'lead',
+    id: `${transfer} ${place}`,
+    words: `Wire off: ${words}`,
+    isBlocking: false,
+    restored: { label: 'It is on again', body: { type: 'wire-moved', transfer, place, state: 'on' } },
   }));
 }
 

@@ -14,5 +14,7 @@ export * from './proof-of-dead';
 export * from './proven-since';
 export * from './said-and-shown';
 export * from './supply-caution';
+export * from './temporary';
+export * from './transfer';
 export * from './uncleared';
 export * from './vouched';

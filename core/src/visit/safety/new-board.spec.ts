@@ -76,8 +76,8 @@ describe('a new board', () => {
     expect(powerUpRefusal(CLEARING, fitted)).toContain('gets no power before');
     expect(powerUpRefusal(context(), fitted)).toBeUndefined();
     expect(powerUpRefusal(context('LB'), fitted)).toBeUndefined();
-    expect(powerUpRefusal(context(), { clearances: { CB: 'shorted' } })).toContain('is shorted');
-    expect(powerUpRefusal(CLEARING, { clearances: { CB: 'cleared' } })).toBeUndefined();
+    expect(powerUpRefusal(context(), { ...EMPTY_VISIT, clearances: { CB: 'shorted' } })).toContain('is shorted');
+    expect(powerUpRefusal(CLEARING, { ...EMPTY_VISIT, clearances: { CB: 'cleared' } })).toBeUndefined();
   });
 
   it('that had power all the same is not forgotten, whichever came first', () => {

@@ -62,6 +62,9 @@ const DISTURBANCES: readonly EventBody[] = [
   { type: 'visit-resumed', awaySeconds: 20 },
   { type: 'handed-over', to: 'Finch' },
   { type: 'visit-reopened', reason: 'called back' },
+  { type: 'visit-paused', reason: 'a part' },
+  { type: 'wire-moved', transfer: '00000000-0000-7000-8000-000000000001', place: 0, state: 'off' },
+  { type: 'temporary-ended', temporary: '00000000-0000-7000-8000-000000000001', text: 'the part is in' },
   { type: 'meter-proven', when: 'before', text: '0', shows: 'nothing' },
 ];
 

@@ -1,5 +1,6 @@
 import { elementName, REFUSALS } from '../../unit-model';
 import type { VisitContext, VisitState } from '../record';
+import { transferRefusal } from './transfer';
 
 /** A renewed board that must not get power yet: something that plugs into it is shorted, or was not read. */
 export interface Uncleared {
@@ -26,9 +27,9 @@ function canBeCleared({ procedures }: VisitContext, board: string): boolean {
 }
 
 /** Why no supply may go on yet, in one sentence; undefined where nothing stands against it. */
-export function powerUpRefusal(context: VisitContext, state: Pick<VisitState, 'clearances'>): string | undefined {
+export function powerUpRefusal(context: VisitContext, state: VisitState): string | undefined {
   const uncleared = unclearedBoard(context, state);
-  if (!uncleared) return undefined;
+  if (!uncleared) return transferRefusal(context, state);
   const name = elementName(context.model, uncleared.board);
   return { shorted: REFUSALS.boardShorted, unlike: REFUSALS.boardUnlike, open: REFUSALS.boardNotCleared }[
     uncleared.stands

@@ -28,9 +28,11 @@ import { openVisit } from '../visit/open-visit';
 import { GradeWords } from '../visit/view/grade-words';
 import { VisitStrip } from '../visit/visit-strip';
 import { AlterationList } from './alteration-list';
+import { DepartureCard } from './departure-card';
 import { PauseForm } from './pause-form';
 import { SignatureCard } from './signature-card';
 import { ReopenForm } from './reopen-form';
+import { TimeCard } from './time-card';
 
 /** Why nothing was named, as it is mostly said. */
 const WITHOUT = ['no fault found', 'not reached', 'waits for a part', 'no time left', 'sent away'] as const;
@@ -48,6 +50,7 @@ const [MOST_LISTED, LONGEST_WORDS] = [100, 600];
     AlterationList,
     Button,
     Choice,
+    DepartureCard,
     GradeWords,
     PageHeader,
     PauseForm,
@@ -56,6 +59,7 @@ const [MOST_LISTED, LONGEST_WORDS] = [100, 600];
     StateMessage,
     ReasonField,
     SignatureCard,
+    TimeCard,
     VisitStrip,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,6 +87,14 @@ export class ClosePage {
   protected readonly mayStay = computed(
     () => this.alterations().length > 0 && this.alterations().every(({ isBlocking }) => !isBlocking),
   );
+  /** Why what blocks cannot stay. */
+  protected readonly blocking = computed(() => [
+    ...new Set(
+      this.alterations().flatMap(({ words, blocksBecause }) =>
+        blocksBecause === undefined ? [] : [`${words}. ${blocksBecause}`],
+      ),
+    ),
+  ]);
   protected readonly complaints = computed(() => {
     const context = this.opened.context();
     return context ? complaintStandings(context, this.visit()) : [];

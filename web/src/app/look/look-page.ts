@@ -16,6 +16,7 @@ import {
   type VisitState,
 } from '@juxtameter/core';
 import { libraryFeature } from '../library/library.reducer';
+import { LeftRunningCard } from '../history/left-running-card';
 import { historyFeature } from '../history/history.reducer';
 import { unitSuspicions } from '../history/unit-suspicions';
 import { PreferencesActions } from '../preferences/preferences.actions';
@@ -31,7 +32,17 @@ import { WhereToStart } from './where-to-start';
 /** Before the meter comes out: what matters about this unit, what its lamps say, what it does, and where to begin. */
 @Component({
   selector: 'jx-look-page',
-  imports: [Button, CodeList, FirstLook, RouterLink, SignForm, SuspicionList, UndoButton, WhereToStart],
+  imports: [
+    Button,
+    CodeList,
+    FirstLook,
+    LeftRunningCard,
+    RouterLink,
+    SignForm,
+    SuspicionList,
+    UndoButton,
+    WhereToStart,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './look-page.html',
   styleUrl: './look-page.scss',

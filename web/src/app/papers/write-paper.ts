@@ -75,6 +75,7 @@ function heading({ pinned, context, state }: PaperVisit): readonly Block[] {
         ['Complaint', account.complaint === '' ? 'none noted' : `“${account.complaint}”`],
       ],
     },
+    ...account.repair.temporaries.map((words): Block => ({ is: 'caution', text: `Temporary, ${words}` })),
     ...account.alterations.map((words): Block => ({ is: 'caution', text: `Not as it was built: ${words}` })),
   ];
 }
@@ -93,7 +94,10 @@ function forCustomer(visit: PaperVisit): readonly Block[] {
       ...(accounts.length === 0 ? [{ is: 'text', text: 'Nothing is named yet.' } as const] : []),
     ),
     ...part('What shows it', { is: 'readings', readings: readingsBehind(visit, accounts) }),
-    ...part('What was done', list(repair.work.map(({ text, words, reason }) => `${text}: ${words} (${reason})`))),
+    ...part('What was done', list(repair.work.map(({ text, words, reason }) => `${text}: ${words} (${reason})`)), {
+      is: 'text',
+      text: repair.time === '' ? '' : `Time: ${repair.time}`,
+    }),
     ...part(
       `What shows that it holds: ${repair.ending}`,
       list(
@@ -109,6 +113,7 @@ function forCustomer(visit: PaperVisit): readonly Block[] {
       list(closingPoints(context, state).map(({ words }) => words)),
       list(followUps),
       list(repair.told.map((told) => `Told ${told}`)),
+      list(repair.departure.map((left) => `As it was left: ${left}`)),
       { is: 'text', text: closingWords(state) },
     ),
     ...part('Photos', { is: 'photos', photos: photosFor(visit) }),
@@ -155,6 +160,7 @@ function forSupplier(visit: PaperVisit): readonly Block[] {
       list(repairAccount(context, state).causes),
     ),
     ...part('Parts fitted', { is: 'facts', facts: parts }),
+    ...part('Parts offered and tested', list(account.repair.parts)),
     ...part(
       'Numbers read at the unit',
       list([
@@ -193,6 +199,8 @@ function forColleague(visit: PaperVisit): readonly Block[] {
         text: 'What this paper says of supplies was so when it was made. Prove dead again before hands go in.',
       },
     ),
+    ...part('Parts', list(account.repair.parts)),
+    ...part('Wires', list(account.repair.wires)),
     ...part('Found so far', list(account.findings.map(({ text, gradeWords }) => `${text} (${gradeWords})`))),
     ...part(
       'To do next',

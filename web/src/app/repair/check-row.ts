@@ -62,6 +62,25 @@ const isPutOff = (result: CheckResult): result is PutOff => PUT_OFF.some((each) 
             }
             @case ('setting') {
               <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'intake']">Read the setting</a>
+              <form class="entry-row" (submit)="source($event)">
+                <input
+                  jxText
+                  name="source"
+                  maxlength="200"
+                  autocomplete="off"
+                  aria-label="Another source for the setting"
+                  placeholder="Plate, diagram, supplier"
+                />
+                <input
+                  jxText
+                  name="value"
+                  maxlength="200"
+                  autocomplete="off"
+                  aria-label="What that source says"
+                  placeholder="says"
+                />
+                <button jxButton type="submit" kind="secondary">Hold against it</button>
+              </form>
             }
             @case ('codes') {
               <a jxButton kind="secondary" [routerLink]="['/visits', visitId(), 'lamp']">Read the lamp</a>
@@ -195,6 +214,15 @@ export class CheckRow {
     this.asked.set(undefined);
     // What stands is not said twice by a tap that bounces.
     if (result !== this.check().state) this.recorded.emit(judgedCheck(this.check(), result));
+  }
+
+  /** A source that is not the old board: the plate, the diagram. */
+  protected source(event: Event): void {
+    const typed = typedIn(event);
+    const [source, value] = [typed('source'), typed('value')];
+    if (source === '' || value === '') return;
+    this.recorded.emit({ type: 'setting-sourced', setting: this.check().id.replace(/^setting:/, ''), value, source });
+    (event.target as HTMLFormElement).reset();
   }
 
   protected whyWords(result: PutOff): string {

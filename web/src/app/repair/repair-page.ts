@@ -11,6 +11,7 @@ import {
   type Proof,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
+import { LeftRunningCard } from '../history/left-running-card';
 import { RepairCard } from '../intake/repair-card';
 import { Button } from '../kit/button';
 import { PageHeader } from '../shell/page-header';
@@ -19,6 +20,9 @@ import { openVisit } from '../visit/open-visit';
 import { VisitStrip } from '../visit/visit-strip';
 import { CheckRow } from './check-row';
 import { FoundCard } from './found-card';
+import { PartsCard } from './parts-card';
+import { TemporaryCard } from './temporary-card';
+import { TransferCard } from './transfer-card';
 import { WorkCard } from './work-card';
 
 const PROOF_WORDS: Readonly<Record<Proof, string>> = {
@@ -31,7 +35,21 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
 /** The second half of a visit: why it failed, what is done about it, and what shows that it holds. */
 @Component({
   selector: 'jx-repair-page',
-  imports: [Button, CheckRow, FoundCard, PageHeader, RepairCard, RouterLink, StateMessage, VisitStrip, WorkCard],
+  imports: [
+    Button,
+    CheckRow,
+    FoundCard,
+    LeftRunningCard,
+    PageHeader,
+    PartsCard,
+    RepairCard,
+    RouterLink,
+    StateMessage,
+    TemporaryCard,
+    TransferCard,
+    VisitStrip,
+    WorkCard,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <jx-page-header
@@ -47,8 +65,36 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
       <jx-visit-strip />
       <main>
         <div class="side">
+          @if (opened.pinned(); as pinned) {
+            <jx-left-running-card
+              [context]="context"
+              [visit]="visit()"
+              [visitId]="id()"
+              [pinned]="pinned"
+              [canEdit]="canEdit()"
+              (recorded)="opened.record($event)"
+            />
+          }
           <jx-found-card [visit]="visit()" [canEdit]="canEdit()" (recorded)="opened.record($event)" />
           <jx-work-card
+            [context]="context"
+            [visit]="visit()"
+            [canEdit]="canEdit()"
+            (recorded)="opened.record($event)"
+          />
+          <jx-parts-card
+            [context]="context"
+            [visit]="visit()"
+            [canEdit]="canEdit()"
+            (recorded)="opened.record($event)"
+          />
+          <jx-transfer-card
+            [context]="context"
+            [visit]="visit()"
+            [canEdit]="canEdit()"
+            (recorded)="opened.record($event)"
+          />
+          <jx-temporary-card
             [context]="context"
             [visit]="visit()"
             [canEdit]="canEdit()"

@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   carriedOut,
+  PART_PROVENANCE_WORDS,
+  PART_PROVENANCES,
   WORK_REASON_WORDS,
   type EventBody,
+  type PartProvenance,
   type Work,
   type VisitContext,
   type VisitState,
@@ -11,24 +14,22 @@ import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
 import { LineForm } from '../kit/line-form';
 import { TextField } from '../kit/text-field';
+import { said } from '../kit/said';
 import { typedIn } from '../kit/typed-in';
 import { PhotoStrip } from '../photos/photo-strip';
 import { PhotoTaker } from '../photos/photo-taker';
+import { SafeguardList } from './safeguard-list';
 import { TakeBack } from './take-back';
 
 /** What a record takes. */
 const MOST_MINUTES = 100_000;
 
-const PART_STATES = [
-  { id: 'new', name: 'new' },
-  { id: 'used', name: 'used' },
-  { id: 'unknown', name: 'not known' },
-] as const;
+const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WORDS[id] }));
 
 /** One piece of work: done, with what it took; or dropped, with the reason. */
 @Component({
   selector: 'jx-work-row',
-  imports: [Button, Choice, LineForm, PhotoStrip, PhotoTaker, TakeBack, TextField],
+  imports: [Button, Choice, LineForm, PhotoStrip, PhotoTaker, SafeguardList, TakeBack, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="line">
@@ -73,6 +74,7 @@ const PART_STATES = [
         <jx-take-back [event]="last()" [what]="work().planned.text" (recorded)="recorded.emit($event)" />
       }
     </div>
+    <jx-safeguard-list [context]="context()" [visit]="visit()" [work]="work()" />
     <jx-photo-strip
       [context]="context()"
       [visit]="visit()"
@@ -101,6 +103,14 @@ const PART_STATES = [
             />
           </div>
           <jx-choice label="The part is" [options]="states" [chosen]="state()" (picked)="state.set($event)" />
+          <input
+            jxText
+            name="opened"
+            maxlength="600"
+            aria-label="What was seen in the old one, where it was opened"
+            placeholder="Seen in the old one, opened"
+            autocomplete="off"
+          />
         }
         <div class="entry-row">
           <input
@@ -180,9 +190,9 @@ export class WorkRow {
   readonly work = input.required<Work>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
-  protected readonly states = PART_STATES;
+  protected readonly states = PROVENANCES;
   protected readonly asked = signal<'done' | 'dropped' | undefined>(undefined);
-  protected readonly state = signal<(typeof PART_STATES)[number]['id'] | undefined>(undefined);
+  protected readonly state = signal<PartProvenance | undefined>(undefined);
   protected readonly fault = signal('');
   protected readonly isPart = computed(() => this.work().planned.kind === 'replace');
   protected readonly reason = computed(() => WORK_REASON_WORDS[this.work().planned.reason]);
@@ -215,6 +225,7 @@ export class WorkRow {
         ...said('snag', typed('snag')),
         ...said('number', typed('number')),
         ...said('serial', typed('serial')),
+        ...said('opened', typed('opened')),
         ...(partState === undefined ? {} : { partState }),
       }),
     );
@@ -223,8 +234,4 @@ export class WorkRow {
   protected drop(reason: string): void {
     this.recorded.emit({ type: 'work-dropped', work: this.work().planned.id, reason });
   }
-}
-
-function said<Key extends string>(key: Key, text: string): Partial<Record<Key, string>> {
-  return text === '' ? {} : ({ [key]: text } as Record<Key, string>);
 }

@@ -9,7 +9,19 @@ import { CheckGlyph } from '../repair/check-glyph';
   imports: [BeforeAfter, CheckGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (repair().work.length > 0 || repair().causes.length > 0 || repair().told.length > 0) {
+    @if (repair().temporaries.length > 0) {
+      <section>
+        <h2>Temporary repair</h2>
+        <ul>
+          @for (each of repair().temporaries; track $index) {
+            <li>
+              <strong>{{ each }}</strong>
+            </li>
+          }
+        </ul>
+      </section>
+    }
+    @if (hasRepair()) {
       <section>
         <h2>Repair</h2>
         <ul>
@@ -21,8 +33,20 @@ import { CheckGlyph } from '../repair/check-glyph';
               {{ work.text }}: {{ work.words }}&ngsp;<span class="small soft">{{ work.reason }}</span>
             </li>
           }
+          @for (part of repair().parts; track $index) {
+            <li>Part {{ part }}</li>
+          }
+          @for (wires of repair().wires; track $index) {
+            <li>Wires of {{ wires }}</li>
+          }
           @for (told of repair().told; track $index) {
             <li>Told {{ told }}</li>
+          }
+          @for (left of repair().departure; track $index) {
+            <li>As it was left: {{ left }}</li>
+          }
+          @if (repair().time; as time) {
+            <li>Time: {{ time }}</li>
           }
         </ul>
       </section>
@@ -75,6 +99,10 @@ export class RepairSection {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   protected readonly repair = computed(() => repairAccount(this.context(), this.visit()));
+  protected readonly hasRepair = computed(() => {
+    const { work, causes, told, parts, wires, departure, time } = this.repair();
+    return [...work, ...causes, ...told, ...parts, ...wires, ...departure].length > 0 || time !== '';
+  });
   private readonly checks = computed(() => verificationOf(this.context(), this.visit()));
 
   protected checkOf(id: string): Check | undefined {

@@ -17,7 +17,8 @@ import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
 import { identityNames } from './identity-names';
 import { UnitTimeLine } from './unit-time-line';
-import { RESULT_WORDS } from '@juxtameter/core';
+import { leftRunning, RESULT_WORDS } from '@juxtameter/core';
+import { localDay } from '../look/local-day';
 
 /** The file of a unit: what is suspicious, what it is, what was fitted, what happened, what is open. */
 @Component({
@@ -94,7 +95,8 @@ export class UnitPage {
     const before = unit ? fittedBefore(unit, this.drawn()) : [];
     return [...before, ...this.past().flatMap((visit) => visit.fitted)].sort((a, b) => b.at.localeCompare(a.at));
   });
-  protected readonly followUps = computed(() => this.past().flatMap((visit) => visit.followUps));
+  protected readonly left = computed(() => leftRunning(this.past()));
+  protected readonly today = localDay(new Date());
   protected readonly visits = computed(() =>
     [...this.past()].reverse().map((visit) => ({
       ...visit,

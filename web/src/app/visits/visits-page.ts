@@ -11,13 +11,24 @@ import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
 import { SyncActions } from '../sync/sync.actions';
 import { syncFeature } from '../sync/sync.reducer';
+import { TemporaryList } from './temporary-list';
 import { VisitsActions } from './visits.actions';
 import { visitsFeature } from './visits.reducer';
 
 /** Open and recent visits, what each waits for, and one button to start. */
 @Component({
   selector: 'jx-visits-page',
-  imports: [Button, EndNear, TextField, NgTemplateOutlet, PageHeader, RouterLink, StateMessage, TimeWords],
+  imports: [
+    Button,
+    EndNear,
+    TextField,
+    NgTemplateOutlet,
+    PageHeader,
+    RouterLink,
+    StateMessage,
+    TemporaryList,
+    TimeWords,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './visits-page.html',
   styleUrl: './visits-page.scss',
@@ -25,6 +36,7 @@ import { visitsFeature } from './visits.reducer';
 export class VisitsPage {
   private readonly store = inject(Store);
   protected readonly visits = this.store.selectSignal(visitsFeature.selectVisits);
+  protected readonly temporaries = this.store.selectSignal(visitsFeature.selectTemporaries);
   protected readonly problem = this.store.selectSignal(visitsFeature.selectProblem);
   protected readonly search = this.store.selectSignal(visitsFeature.selectSearch);
   protected readonly open = this.store.selectSignal(visitsFeature.selectOpenFound);

@@ -1,6 +1,6 @@
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import type { VisitPage, VisitSummary } from '@juxtameter/contract';
-import { MOST_COUNTED, searchWords, summaryText } from '@juxtameter/contract/first';
+import type { RunningTemporary, VisitPage, VisitSummary } from '@juxtameter/contract';
+import { MOST_COUNTED, runningOf, searchWords, summaryText } from '@juxtameter/contract/first';
 import type { ApiProblem } from '../api/api-problem';
 import { VisitsActions } from './visits.actions';
 
@@ -13,6 +13,8 @@ export interface VisitsState {
   readonly next: string | undefined;
   /** How many the server counts that match. */
   readonly found: VisitPage['found'];
+  /** Temporary repairs that run, as the server told them last; undefined where it was not asked. */
+  readonly running: readonly RunningTemporary[] | undefined;
   /** Visits the server still reads anew after an upgrade. */
   readonly untold: number;
   /** The first page of all visits, whatever is searched for. */
@@ -42,6 +44,7 @@ const initial: VisitsState = {
   own: [],
   next: undefined,
   found: undefined,
+  running: undefined,
   untold: 0,
   recent: undefined,
   ofUnit: undefined,
@@ -69,6 +72,7 @@ export const visitsFeature = createFeature({
             ...wentOn(state, page),
             own,
             found: page.found,
+            running: page.temporaries ?? (isFromTablet ? undefined : state.running),
             untold: page.untold,
             recent: search === '' ? merged(page.visits, own) : state.recent,
             isFromTablet,
@@ -106,7 +110,15 @@ export const visitsFeature = createFeature({
     on(VisitsActions.unitFailed, (state, { unit }) => ({ ...state, ofUnit: { unit, visits: undefined } })),
     on(VisitsActions.left, (state, { scrolledTo }) => ({ ...state, scrolledTo })),
   ),
-  extraSelectors: ({ selectListed, selectOwn, selectSearch, selectDrawn, selectNext, selectFound: selectCounted }) => {
+  extraSelectors: ({
+    selectListed,
+    selectOwn,
+    selectSearch,
+    selectDrawn,
+    selectNext,
+    selectFound: selectCounted,
+    selectRunning,
+  }) => {
     const selectVisits = createSelector(selectListed, selectOwn, (listed, own) => listed && merged(listed, own));
     const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) =>
       visits.filter((visit) => matches(visit, search)),
@@ -115,6 +127,8 @@ export const visitsFeature = createFeature({
     const selectClosedFound = createSelector(selectFound, (found) => found.filter((visit) => visit.closed));
     return {
       selectVisits,
+      /** As the server tells them, with what this device is ahead in; without a server, of what this device keeps. */
+      selectTemporaries: createSelector(selectRunning, selectOwn, (running = [], own) => runningBeside(running, own)),
       selectOpenFound,
       selectClosedFound,
       /** The open ones come first; both together are as many as are drawn. */
@@ -136,6 +150,18 @@ export const visitsFeature = createFeature({
     };
   },
 });
+
+/** What the server tells of visits this device is ahead in is older than what this device tells. */
+function runningBeside(
+  running: readonly RunningTemporary[],
+  own: readonly VisitSummary[],
+): readonly RunningTemporary[] {
+  const ahead = new Set(own.map(({ id }) => id));
+  const ended = new Set(own.flatMap((visit) => visit.ended ?? []));
+  return [...running.filter(({ id, visit }) => !ahead.has(visit) && !ended.has(id)), ...runningOf(own)].sort((a, b) =>
+    a.until.localeCompare(b.until),
+  );
+}
 
 /** The same list anew: pages that came behind the first stay, so that it is found where it was left. */
 function wentOn(state: VisitsState, page: VisitPage): Pick<VisitsState, 'listed' | 'next' | 'isStale'> {

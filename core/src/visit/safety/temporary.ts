@@ -1,0 +1,57 @@
+import { bypassRefusal, isFreeUnitModel, NEVER_BYPASSED, protectionsBetween, type Wiring } from '../../unit-model';
+import { localTime, standingOf, type BypassEntry, type EventOf, type VisitContext, type VisitState } from '../record';
+
+/** Temporary repairs of this visit that nobody has ended, the oldest first. */
+export function runningTemporaries(state: Pick<VisitState, 'trail'>): readonly EventOf<'temporary-made'>[] {
+  const ended = new Set(standingOf(state, 'temporary-ended').map(({ temporary }) => temporary));
+  return standingOf(state, 'temporary-made').filter(({ id }) => !ended.has(id));
+}
+
+/**
+ * Why a jumper may never stay in, whoever answers for it, in one sentence; undefined where it may for a while. It takes
+ * away what must not be bypassed, it makes a call that nothing would end, or nobody can know either.
+ */
+export function neverStays({ wiring }: VisitContext, jumper: BypassEntry): string | undefined {
+  if (jumper.unconfirmed) return 'Nobody has seen whether it is in.';
+  if (isFreeUnitModel(wiring.model)) return 'No drawing says what it takes away.';
+  if (jumper.makes !== undefined || isCall(wiring, jumper)) return 'It makes a call that nothing would end.';
+  const lost = protectionsBetween(wiring, jumper).find((each) => NEVER_BYPASSED.has(each));
+  return lost === undefined
+    ? bypassRefusal(wiring, jumper)
+    : `It takes away the ${lost.replaceAll('-', ' ')} protection.`;
+}
+
+/**
+ * Why a jumper may not stay in when the visit is closed, in one sentence; undefined where it may. It stays only as a
+ * temporary repair with its end, what it lacks, somebody who was told and somebody who accepted it.
+ */
+export function stayRefusal(context: VisitContext, state: VisitState, jumper: BypassEntry): string | undefined {
+  const never = neverStays(context, jumper);
+  if (never !== undefined) return never;
+  const covering = runningTemporaries(state).filter(({ bypass }) => bypass === jumper.bypass);
+  if (covering.length === 0) return 'A jumper stays in only as a temporary repair.';
+  const missing = covering.map((each) => lacking(state, each));
+  return missing.includes(undefined) ? undefined : missing[0];
+}
+
+/** What a temporary repair has to say before a jumper stays in by it. */
+function lacking(state: VisitState, { lacks, told, acceptedBy, until }: EventOf<'temporary-made'>): string | undefined {
+  if (isEmpty(lacks)) return 'Say what the machine does without meanwhile.';
+  if (isEmpty(told)) return 'Somebody has to be told.';
+  if (isEmpty(acceptedBy)) return 'Somebody has to accept it.';
+  const last = state.trail.at(-1)?.event;
+  const today = last && localTime(last)?.day;
+  return today === undefined || until < today ? `It has run out: it was to end by ${until}.` : undefined;
+}
+
+function isEmpty(words: string | undefined): boolean {
+  return words === undefined || words.trim() === '';
+}
+
+/** Both ends of a call, by whatever the wires join them to. */
+function isCall({ model, byWire }: Wiring, { from, to }: BypassEntry): boolean {
+  const joined = (a: string, b: string): boolean => a === b || byWire.joined(a, b);
+  return (model.calls ?? []).some(({ joins }) =>
+    joins.some((one) => joins.some((other) => one !== other && joined(from, one) && joined(to, other))),
+  );
+}

@@ -1,0 +1,2 @@
+ALTER TABLE "visit_summaries" ADD COLUMN "tells_temporary" boolean DEFAULT false NOT NULL;--> statement-breakpoint
+CREATE INDEX "visit_summaries_tells_temporary_index" ON "visit_summaries" USING btree ("tells_temporary") WHERE tells_temporary;
