@@ -77,6 +77,15 @@ export class VisitWriter {
     return this.log(body);
   }
 
+  /** What the core makes of each thing it finds where the visit stands, found before the first is logged. */
+  each<Thing>(
+    find: (context: VisitContext, state: VisitState) => readonly Thing[],
+    body: (thing: Thing) => EventBody | readonly EventBody[] | undefined,
+  ): void {
+    const bodies = find(this.context, this.state).flatMap((thing) => body(thing) ?? []);
+    for (const each of bodies) this.log(each);
+  }
+
   /** One look of the matrix the visit stands at: jumper in, look, jumper out. */
   jump(works: boolean): void {
     const cell = matrixProgress(this.context, this.state)?.next;

@@ -1,8 +1,10 @@
 import { setImmediate as turn } from 'node:timers/promises';
+import { v7 as uuid } from 'uuid';
+import type { EventBody, VisitEvent } from '@juxtameter/core';
 import { LONGEST_PAGE, searchWords, summaryText, type VisitPage, type VisitSummary } from '@juxtameter/contract';
 import { seeded } from '../testing/mutate';
 import { fillFolder } from '../testing/plausible-visits';
-import { discard, seededFolder, testServer, type TestServer } from '../testing/test-server';
+import { discard, eventMaker, OPENING, seededFolder, testServer, type TestServer } from '../testing/test-server';
 
 describe('the list of visits', () => {
   let server: TestServer;
@@ -121,6 +123,46 @@ describe('the list of visits', () => {
       expect(JSON.stringify(body)).withContext(query).toContain('must be');
     }
     expect((await server.request('GET', '/api/history')).status).toBe(422);
+  });
+});
+
+describe('temporary repairs in the list of visits', () => {
+  it('are told of whichever page they would be on, until any visit ends them', async () => {
+    const server = await testServer(await seededFolder());
+    const page = async (query: Record<string, string>): Promise<VisitPage> =>
+      (await server.request('GET', `/api/visits?${new URLSearchParams(query).toString()}`))
+        .body as unknown as VisitPage;
+    const running = async (): Promise<readonly string[]> =>
+      ((await page({})).temporaries ?? []).map(({ text, until }) => `${text} until ${until}`);
+    const begin = async (): Promise<(body: EventBody) => Promise<VisitEvent>> => {
+      const visit = uuid();
+      await server.request('POST', '/api/visits', { id: visit, unit: 'mist-line-3' });
+      const make = eventMaker(visit);
+      const log = async (body: EventBody): Promise<VisitEvent> => {
+        const event = make(body) as VisitEvent;
+        const { status } = await server.request('POST', `/api/visits/${visit}/events`, { events: [event] });
+        expect(status).toBeLessThan(300);
+        return event;
+      };
+      await log(OPENING);
+      return log;
+    };
+    const before = await running();
+    const first = await begin();
+    const later = { type: 'temporary-made', kind: 'makeshift', text: 'taped', until: '2026-12-09' } as const;
+    const made = await first(later);
+    await first({ ...later, text: 'wedged', until: '2026-12-04' });
+    await first({ type: 'visit-closed', without: 'not reached', machine: 'watched' });
+    expect((await running()).filter((each) => !before.includes(each))).toEqual([
+      'wedged until 2026-12-04',
+      'taped until 2026-12-09',
+    ]);
+    expect((await page({ search: 'mist' })).temporaries).toBeUndefined();
+    const second = await begin();
+    await second({ type: 'temporary-ended', temporary: made.id, text: 'the part is in' });
+    expect((await running()).filter((each) => !before.includes(each))).toEqual(['wedged until 2026-12-04']);
+    await server.stop();
+    discard(server.folder);
   });
 });
 

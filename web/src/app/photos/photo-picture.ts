@@ -43,7 +43,12 @@ export interface MarkedPicture {
   host: { '[style.aspect-ratio]': 'width() + " / " + height()' },
   template: `
     @if (url(); as url) {
-      <img [src]="url" [alt]="picture().words" draggable="false" (error)="missing.set('Damaged on this device.')" />
+      <img
+        [src]="url"
+        [alt]="isNamedBeside() ? '' : picture().words"
+        draggable="false"
+        (error)="missing.set('Damaged on this device.')"
+      />
     } @else {
       <span class="missing small">{{ missing() || 'Fetching' }}</span>
     }
@@ -91,6 +96,8 @@ export class PhotoPicture {
   /** On what is printed nothing waits until somebody scrolls to it. */
   readonly isForPrint = input(false);
   /** In a list the marks are drawn without their words. */
+  /** Its words stand beside it: they are not read out twice. */
+  readonly isNamedBeside = input(false);
   readonly isSmall = input(false);
   private readonly source = inject(PhotoSource);
   private readonly hash = computed(() => this.picture().hash);

@@ -70,7 +70,7 @@ const STAGES = [
                   [attr.aria-current]="each.number === shown()?.number ? 'true' : null"
                   (click)="show(each.number)"
                 >
-                  <jx-photo-picture [picture]="each.picture" [visit]="id()" [isSmall]="true" />
+                  <jx-photo-picture [picture]="each.picture" [visit]="id()" [isSmall]="true" [isNamedBeside]="true" />
                   <span class="small"
                     ><strong>{{ each.number }}</strong> {{ each.words }}</span
                   >
