@@ -49,7 +49,7 @@ export function closingPoints(context: VisitContext, state: VisitState): readonl
     ...verificationOf(context, state).flatMap(checkPoint),
     ...runningTemporaries(state).flatMap(temporaryPoints),
     ...partsOf(context, state)
-      .filter(({ stage }) => stage === 'dead' || stage === 'ordered')
+      .filter(({ stage, offered }) => stage === 'ordered' || (stage === 'dead' && !isFitted(state, offered.part)))
       .map(({ offered, stage }) => ({
         id: `part:${offered.id}`,
         kind: 'part' as const,
@@ -64,6 +64,11 @@ function temporaryPoints({ id, text, told, acceptedBy }: EventOf<'temporary-made
   return missing
     .filter((each) => each !== '')
     .map((each) => ({ id: `temporary:${id}:${each}`, kind: 'temporary', words: `Temporary, and ${each}: ${text}` }));
+}
+
+/** Another of its kind took its place. */
+function isFitted(state: VisitState, part: string): boolean {
+  return standingOf(state, 'part-fitted').some((fitted) => fitted.part === part);
 }
 
 /** A board that was renewed is left with settings somebody has to find again. */

@@ -70,7 +70,9 @@ export class LookPage {
     const past = pastVisit(this.visitId(), this.context(), this.visit());
     const present = { now: Date.now(), visit: past };
     const units = this.library()?.units;
-    return unitSuspicions(this.history(), this.pinned().unit, this.context().model, present, units);
+    const all = unitSuspicions(this.history(), this.pinned().unit, this.context().model, present, units);
+    // What can be ended stands beside the button that ends it.
+    return all.filter(({ kind }) => kind !== 'temporary' && kind !== 'follow-up');
   });
   protected readonly complaints = computed(() =>
     complaintsOf(this.visit()).map(({ text, ticked }) => ({

@@ -95,9 +95,9 @@ export class PhotoPicture {
   readonly visit = input.required<string>();
   /** On what is printed nothing waits until somebody scrolls to it. */
   readonly isForPrint = input(false);
-  /** In a list the marks are drawn without their words. */
   /** Its words stand beside it: they are not read out twice. */
   readonly isNamedBeside = input(false);
+  /** In a list the marks are drawn without their words. */
   readonly isSmall = input(false);
   private readonly source = inject(PhotoSource);
   private readonly hash = computed(() => this.picture().hash);

@@ -32,8 +32,8 @@ import { TakeBack } from './take-back';
     @for (each of running(); track each.id) {
       <div class="running">
         <p>
-          <strong>Until {{ each.until }}: {{ each.text }}</strong>
-          <span class="small soft">{{ kindWords[each.kind] }}</span>
+          <strong>Until {{ each.until }}: {{ each.text }}</strong
+          >&ngsp;<span class="small soft">{{ kindWords[each.kind] }}</span>
         </p>
         @for (fact of each.facts; track fact) {
           <p class="small">{{ fact }}</p>

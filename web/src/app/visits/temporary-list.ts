@@ -12,7 +12,7 @@ import { localDay } from '../look/local-day';
     @if (temporaries().length > 0) {
       <section aria-labelledby="temporary-title">
         <h2 id="temporary-title">
-          Temporary <span class="small soft">{{ temporaries().length }}</span>
+          Temporary repairs <span class="small soft">{{ temporaries().length }}</span>
         </h2>
         <ul>
           @for (each of rows(); track each.id) {
