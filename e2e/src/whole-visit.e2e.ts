@@ -171,6 +171,7 @@ test.describe('by thumb at 390 px, with no server in reach', () => {
     await page.goto(`${server.address}/start?at=mist-line-2`);
     await page.getByRole('button', { name: /Pre-checks/ }).tap();
     const left = page.locator('jx-left-running-card');
+    await expect(workspace.strip).toContainText('left in by an earlier visit: FS1·1 to FS1·2');
     await left.getByRole('button', { name: 'The jumper is still in' }).tap();
     await expect(workspace.strip).toContainText('jumper in: FS1·1 to FS1·2');
     await left.getByLabel('How was it found, what took its place?').fill('jumper out, new switch in');

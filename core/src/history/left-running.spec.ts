@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { VisitDriver } from '../testing/demo';
-import { leftRunning, pastVisit, suspicions, type PastVisit } from '.';
+import { leftRunning, pastVisit, suspicions, unseenJumpers, type PastVisit } from '.';
 
 type Deed = { readonly kind: 'make' | 'note' } | { readonly kind: 'end'; readonly which: number };
 
@@ -69,5 +69,34 @@ describe('what earlier visits left to be ended', () => {
       'temporary',
     ]);
     expect(past.temporaries?.[0]?.jumper?.from).toBe('FS1.1');
+  });
+
+  it('counts as in until somebody says a word of it on the visit at hand, or has ended it', () => {
+    const before = new VisitDriver().open();
+    before.log({ type: 'bypass-placed', bypass: 'a', from: 'FS1.1', to: 'FS1.2', why: 'until the switch is here' });
+    const made = before.log({
+      type: 'temporary-made',
+      kind: 'jumper',
+      text: 'bridged',
+      until: '2026-11-27',
+      bypass: 'a',
+    });
+    const past = pastVisit('v1', before.context, before.state);
+    const words = fc.array(fc.constantFrom('in', 'out', 'note', 'ended'), { maxLength: 5 });
+    fc.assert(
+      fc.property(words, (said) => {
+        const visit = new VisitDriver().open();
+        for (const word of said) {
+          if (word === 'in')
+            visit.log({ type: 'bypass-placed', bypass: 'a', from: 'FS1.1', to: 'FS1.2', why: 'still in' });
+          if (word === 'out') visit.log({ type: 'bypass-removed', bypass: 'a' });
+          if (word === 'note') visit.log({ type: 'note-added', text: 'wet' });
+          if (word === 'ended') visit.log({ type: 'temporary-ended', temporary: made.id, text: 'gone' });
+        }
+        const left = leftRunning([past], pastVisit('v2', visit.context, visit.state));
+        const isSpokenOf = said.includes('in') || said.includes('ended');
+        expect(unseenJumpers(left, visit.state).length).toBe(isSpokenOf ? 0 : 1);
+      }),
+    );
   });
 });

@@ -1,3 +1,4 @@
+import type { BypassPlaced, VisitState } from '../visit';
 import type { FollowUp, PastVisit, Temporary } from './past-visit';
 
 /** What earlier visits left to be done or to be taken out, and no later one put an end to. */
@@ -26,4 +27,16 @@ export function leftRunning(past: readonly PastVisit[], visit?: PastVisit): Left
 /** A temporary repair has run out on the day after its last. */
 export function hasRunOut({ until }: Pick<Temporary, 'until'>, today: string): boolean {
   return until < today;
+}
+
+/**
+ * Jumpers that an earlier visit left in and that nobody has said a word of on this one: they count as in, and no reading
+ * knows of them.
+ */
+export function unseenJumpers(
+  { temporaries }: LeftRunning,
+  { bypasses }: Pick<VisitState, 'bypasses'>,
+): readonly BypassPlaced[] {
+  const spoken = new Set(bypasses.map(({ bypass }) => bypass));
+  return temporaries.flatMap(({ jumper }) => (jumper && !spoken.has(jumper.bypass) ? [jumper] : []));
 }

@@ -1,22 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { Store } from '@ngrx/store';
-import type { PinnedDocuments } from '@juxtameter/contract';
 import {
   hasRunOut,
-  leftRunning,
   openBypasses,
-  pastVisit,
   type EventBody,
+  type LeftRunning,
   type Temporary,
-  type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
 import { Button } from '../kit/button';
 import { LineForm } from '../kit/line-form';
 import { localDay } from '../look/local-day';
-import { HistoryActions } from './history.actions';
-import { historyFeature } from './history.reducer';
+import { leftHere } from './left-here';
+
+const NOTHING: LeftRunning = { temporaries: [], followUps: [] };
 
 /** What earlier visits left running or to be done at this unit, each with the tap that ends it. */
 @Component({
@@ -99,29 +96,12 @@ import { historyFeature } from './history.reducer';
   `,
 })
 export class LeftRunningCard {
-  readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
-  readonly visitId = input.required<string>();
-  readonly pinned = input.required<PinnedDocuments>();
   readonly canEdit = input(true);
   readonly recorded = output<EventBody>();
-  private readonly store = inject(Store);
-  private readonly history = this.store.selectSignal(historyFeature.selectHistory);
-  private readonly histories = this.store.selectSignal(historyFeature.selectHistories);
+  private readonly here = leftHere();
   private readonly today = localDay(new Date());
-  protected readonly left = computed(() =>
-    leftRunning(this.history()?.[this.pinned().unit.id] ?? [], pastVisit(this.visitId(), this.context(), this.visit())),
-  );
-
-  constructor() {
-    effect(() => {
-      const site = this.pinned().site.id;
-      untracked(() => {
-        if (!Object.hasOwn(this.histories() ?? {}, site))
-          this.store.dispatch(HistoryActions.loadRequested({ sites: [site] }));
-      });
-    });
-  }
+  protected readonly left = computed(() => this.here() ?? NOTHING);
 
   protected isOver(temporary: Temporary): boolean {
     return hasRunOut(temporary, this.today);

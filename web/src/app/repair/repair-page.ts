@@ -65,16 +65,7 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
       <jx-visit-strip />
       <main>
         <div class="side">
-          @if (opened.pinned(); as pinned) {
-            <jx-left-running-card
-              [context]="context"
-              [visit]="visit()"
-              [visitId]="id()"
-              [pinned]="pinned"
-              [canEdit]="canEdit()"
-              (recorded)="opened.record($event)"
-            />
-          }
+          <jx-left-running-card [visit]="visit()" [canEdit]="canEdit()" (recorded)="opened.record($event)" />
           <jx-found-card [visit]="visit()" [canEdit]="canEdit()" (recorded)="opened.record($event)" />
           <jx-work-card
             [context]="context"

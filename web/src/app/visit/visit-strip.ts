@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { leftHere } from '../history/left-here';
 import { safetyItems } from './view/safety-view';
 import { visitFeature } from './store/visit.reducer';
 
@@ -59,8 +60,9 @@ export class VisitStrip {
   private readonly store = inject(Store);
   private readonly context = this.store.selectSignal(visitFeature.selectContext);
   private readonly visit = this.store.selectSignal(visitFeature.selectVisit);
+  private readonly left = leftHere();
   protected readonly items = computed(() => {
     const context = this.context();
-    return context ? safetyItems(context, this.visit()) : [];
+    return context ? safetyItems(context, this.visit(), this.left()) : [];
   });
 }

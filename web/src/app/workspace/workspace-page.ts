@@ -35,6 +35,7 @@ import { Button } from '../kit/button';
 import { openProblemWords } from '../api/api-problem';
 import { FreePage } from '../free/free-page';
 import { HistoryActions } from '../history/history.actions';
+import { leftHere } from '../history/left-here';
 import { historyFeature } from '../history/history.reducer';
 import { LookPage } from '../look/look-page';
 import { afterPaint } from '../shell/after-paint';
@@ -193,9 +194,10 @@ export class WorkspacePage {
     const context = this.context();
     return context ? logRows(context, this.visit()) : [];
   });
+  private readonly leftHere = leftHere();
   protected readonly safety = computed(() => {
     const context = this.context();
-    return context ? safetyItems(context, this.visit()) : [];
+    return context ? safetyItems(context, this.visit(), this.leftHere()) : [];
   });
   /** Where the probes, or the ends of a jumper, go now. */
   protected readonly points = computed<Points>(() => {

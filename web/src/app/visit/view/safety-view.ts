@@ -12,6 +12,8 @@ import {
   provenSince,
   readQuantity,
   terminalLabel,
+  unseenJumpers,
+  type LeftRunning,
   type SupplyState,
   type VisitContext,
   type VisitState,
@@ -23,13 +25,16 @@ export interface SafetyItem {
   readonly isCaution: boolean;
 }
 
-/** State that can hurt, for the top strip: every supply and every bypass, never dropping one. */
-export function safetyItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
+/**
+ * State that can hurt, for the top strip: every supply and every bypass, never dropping one. `left` is what earlier visits
+ * left running; undefined where that is not known.
+ */
+export function safetyItems(context: VisitContext, state: VisitState, left?: LeftRunning): readonly SafetyItem[] {
   return [
     ...closingItems(state),
     ...supplyItems(context, state),
     ...feedItems(state),
-    ...bypassItems(context, state),
+    ...bypassItems(context, state, left),
     ...interlockItems(context, state),
   ];
 }
@@ -76,14 +81,22 @@ const STATE_WORDS: Readonly<Record<SupplyState, string>> = {
   'proven-dead': 'proven dead',
 };
 
-function bypassItems(context: VisitContext, state: VisitState): readonly SafetyItem[] {
-  const open = openBypasses(state);
-  if (open.length === 0) return [{ id: 'no-bypass', text: 'no bypass', isCaution: false }];
-  return open.map((entry) => ({
-    id: `bypass-${entry.bypass}`,
-    text: `${entry.unconfirmed ? 'jumper may be in' : 'jumper in'}: ${terminalLabel(context.model, entry.from)} to ${terminalLabel(context.model, entry.to)}`,
+/** What an earlier visit left in counts as in until somebody has looked; and "none" is no more than what was told. */
+function bypassItems({ model }: VisitContext, state: VisitState, left: LeftRunning | undefined): readonly SafetyItem[] {
+  const open = openBypasses(state).map(({ bypass, from, to, unconfirmed }) => ({
+    id: `bypass-${bypass}`,
+    text: `${unconfirmed ? 'jumper may be in' : 'jumper in'}: ${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
     isCaution: true,
   }));
+  const unseen = (left ? unseenJumpers(left, state) : []).map(({ bypass, from, to }) => ({
+    id: `left-${bypass}`,
+    text: `left in by an earlier visit: ${terminalLabel(model, from)} to ${terminalLabel(model, to)}`,
+    isCaution: true,
+  }));
+  const all = [...open, ...unseen];
+  return all.length > 0
+    ? all
+    : [{ id: 'no-bypass', text: left ? 'no bypass' : 'no bypass on this visit', isCaution: false }];
 }
 
 /** Held or taped is as good as bypassed. */

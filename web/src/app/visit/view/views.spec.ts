@@ -89,11 +89,18 @@ describe('the log book', () => {
 
 describe('the safety strip', () => {
   const texts = (driver: VisitDriver): string[] =>
-    safetyItems(DEMO_CONTEXT, driver.state).map((item) => plain(item.text));
+    safetyItems(DEMO_CONTEXT, driver.state, { temporaries: [], followUps: [] }).map((item) => plain(item.text));
 
   it('takes unknown for live and never calls locked dead', () => {
     const driver = new VisitDriver();
     expect(texts(driver)).toEqual(['⚡ unknown, so live: 230 V / 24 V', 'no bypass']);
+    // Where nobody knows the earlier visits, "none" is said of this one alone.
+    expect(safetyItems(DEMO_CONTEXT, driver.state).map(({ text }) => text)).toContain('no bypass on this visit');
+    const jumper = { type: 'bypass-placed', bypass: 'a', from: 'FS1.1', to: 'FS1.2', why: 'till Friday' } as const;
+    const temporary = { id: 't', text: 'bridged', until: '2026-12-04', visit: 'v', jumper };
+    const left = safetyItems(DEMO_CONTEXT, driver.state, { temporaries: [temporary], followUps: [] });
+    expect(left.map(({ text }) => plain(text))).toContain('left in by an earlier visit: FS1·1 to FS1·2');
+    expect(left.map(({ text }) => text)).not.toContain('no bypass');
     driver.open().act().answer('nothing').answer('both-lit').act();
     expect(texts(driver)).toEqual(['locked, not proven dead: 230 V', 'off, not proven dead: 24 V', 'no bypass']);
     driver.prove();
