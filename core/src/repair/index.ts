@@ -8,6 +8,7 @@ export { interventionsOf, type Intervention } from './interventions';
 export { soakRefusal } from './soak-check';
 export { proofOf, verificationOf, type Proof } from './verification';
 export { carriedOut, offeredWork, workOf, type CarriedOut, type OfferedWork, type Work } from './work';
+export { CRAFT, CRAFT_AFTER } from './craft';
 export { BENCH_WORDS, benchTest, type BenchTest, type BenchVerdict } from './bench-test';
 export { offeredTests, partsOf, type OfferedPart, type OfferedTest, type PartStage } from './parts';
 export { safeguardsOf, type Safeguard } from './safeguards';

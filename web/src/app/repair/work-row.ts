@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   carriedOut,
+  CRAFT,
+  CRAFT_AFTER,
   PART_PROVENANCE_WORDS,
   PART_PROVENANCES,
   WORK_REASON_WORDS,
@@ -74,6 +76,16 @@ const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WO
         <jx-take-back [event]="last()" [what]="work().planned.text" (recorded)="recorded.emit($event)" />
       }
     </div>
+    @if (canEdit() && work().state === 'open' && craft().length > 0) {
+      <details>
+        <summary class="small">Easily forgotten</summary>
+        <ul>
+          @for (each of craft(); track each) {
+            <li class="small">{{ each }}</li>
+          }
+        </ul>
+      </details>
+    }
     <jx-safeguard-list [context]="context()" [visit]="visit()" [work]="work()" />
     <jx-photo-strip
       [context]="context()"
@@ -176,8 +188,14 @@ const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WO
     .entry-row {
       width: 100%;
     }
-    p {
+    p,
+    ul {
       margin: 0;
+    }
+    summary {
+      align-content: center;
+      min-height: var(--touch);
+      cursor: pointer;
     }
     button {
       min-height: var(--touch);
@@ -196,6 +214,10 @@ export class WorkRow {
   protected readonly fault = signal('');
   protected readonly isPart = computed(() => this.work().planned.kind === 'replace');
   protected readonly reason = computed(() => WORK_REASON_WORDS[this.work().planned.reason]);
+  protected readonly craft = computed(() => {
+    const own = CRAFT[this.work().planned.kind];
+    return own.length === 0 ? [] : [...own, CRAFT_AFTER];
+  });
   protected readonly took = computed(() => {
     const { minutes, snags } = this.work();
     return [minutes > 0 ? ` in ${minutes} min` : '', ...snags.map((snag) => `, ${snag}`)].join('');

@@ -15,6 +15,8 @@ export interface VisitsState {
   readonly found: VisitPage['found'];
   /** Temporary repairs that run, as the server told them last; undefined where it was not asked. */
   readonly running: readonly RunningTemporary[] | undefined;
+  /** Ids of temporary repairs that visits of the server have made and others of it have ended. */
+  readonly endedThere: readonly string[];
   /** Visits the server still reads anew after an upgrade. */
   readonly untold: number;
   /** The first page of all visits, whatever is searched for. */
@@ -45,6 +47,7 @@ const initial: VisitsState = {
   next: undefined,
   found: undefined,
   running: undefined,
+  endedThere: [],
   untold: 0,
   recent: undefined,
   ofUnit: undefined,
@@ -64,7 +67,7 @@ export const visitsFeature = createFeature({
   reducer: createReducer<VisitsState>(
     initial,
     on(VisitsActions.loadRequested, (state) => ({ ...state, problem: undefined })),
-    on(VisitsActions.loaded, (state, { search, page, own, isFromTablet }) =>
+    on(VisitsActions.loaded, (state, { search, page, own, isFromTablet, stored }) =>
       // Somebody types on: the answer to the last word comes.
       search === state.search
         ? {
@@ -72,7 +75,7 @@ export const visitsFeature = createFeature({
             ...wentOn(state, page),
             own,
             found: page.found,
-            running: page.temporaries ?? (isFromTablet ? undefined : state.running),
+            ...temporariesThere(state, page, stored, isFromTablet),
             untold: page.untold,
             recent: search === '' ? merged(page.visits, own) : state.recent,
             isFromTablet,
@@ -118,6 +121,7 @@ export const visitsFeature = createFeature({
     selectNext,
     selectFound: selectCounted,
     selectRunning,
+    selectEndedThere,
   }) => {
     const selectVisits = createSelector(selectListed, selectOwn, (listed, own) => listed && merged(listed, own));
     const selectFound = createSelector(selectVisits, selectSearch, (visits = [], search) =>
@@ -128,7 +132,9 @@ export const visitsFeature = createFeature({
     return {
       selectVisits,
       /** As the server tells them, with what this device is ahead in; without a server, of what this device keeps. */
-      selectTemporaries: createSelector(selectRunning, selectOwn, (running = [], own) => runningBeside(running, own)),
+      selectTemporaries: createSelector(selectRunning, selectEndedThere, selectOwn, (running = [], endedThere, own) =>
+        runningBeside(running, endedThere, own),
+      ),
       selectOpenFound,
       selectClosedFound,
       /** The open ones come first; both together are as many as are drawn. */
@@ -151,16 +157,31 @@ export const visitsFeature = createFeature({
   },
 });
 
+/** As the server tells it with its first page; what one of its visits has made and it does not tell was ended by another. */
+function temporariesThere(
+  state: VisitsState,
+  { visits, temporaries }: VisitPage,
+  stored: readonly VisitSummary[],
+  isFromTablet: boolean,
+): Pick<VisitsState, 'running' | 'endedThere'> {
+  if (isFromTablet) return { running: undefined, endedThere: [] };
+  if (!temporaries) return { running: state.running, endedThere: state.endedThere };
+  const running = new Set(temporaries.map(({ id }) => id));
+  const made = [...visits, ...stored].flatMap((visit) => visit.temporaries ?? []).map(({ id }) => id);
+  return { running: temporaries, endedThere: made.filter((id) => !running.has(id)) };
+}
+
 /** What the server tells of visits this device is ahead in is older than what this device tells. */
 function runningBeside(
   running: readonly RunningTemporary[],
+  endedThere: readonly string[],
   own: readonly VisitSummary[],
 ): readonly RunningTemporary[] {
   const ahead = new Set(own.map(({ id }) => id));
-  const ended = new Set(own.flatMap((visit) => visit.ended ?? []));
-  return [...running.filter(({ id, visit }) => !ahead.has(visit) && !ended.has(id)), ...runningOf(own)].sort((a, b) =>
-    a.until.localeCompare(b.until),
-  );
+  const ended = new Set([...own.flatMap((visit) => visit.ended ?? []), ...endedThere]);
+  return [...running.filter(({ visit }) => !ahead.has(visit)), ...runningOf(own)]
+    .filter(({ id }) => !ended.has(id))
+    .sort((a, b) => a.until.localeCompare(b.until));
 }
 
 /** The same list anew: pages that came behind the first stay, so that it is found where it was left. */
