@@ -11,6 +11,7 @@ import { installPackages, root } from './lib/packages.mjs';
 
 const HALF_DONE = '/visits/01a20cc0-ed60-7001-8000-000000000000';
 const FINISHED = '/visits/01a1edad-73d0-7000-8000-000000000000';
+const RENEWED = '/visits/01a21bdb-8120-7053-8000-000000000000';
 const tablet = { viewport: { width: 1280, height: 800 } };
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
@@ -135,7 +136,7 @@ await picture('free-visit', tablet, '/start', async (page) => {
 await picture('chart', tablet, `${HALF_DONE}/chart`, async (page) => {
   await page.locator('.node.current').waitFor();
 });
-await picture('repair', tablet, `${FINISHED}/repair`, async (page) => {
+await picture('repair', tablet, `${RENEWED}/repair`, async (page) => {
   await page.locator('jx-check-row').first().waitFor();
 });
 await picture('photos', tablet, `${FINISHED}/photos?photo=2`, async (page) => {

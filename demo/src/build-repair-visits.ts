@@ -8,8 +8,10 @@ import {
   offeredPlaces,
   transfersOf,
   verificationOf,
+  waivePart,
   workOf,
   type EventBody,
+  type PartOffered,
   type SuspectClass,
   type VisitClosed,
   type VisitEvent,
@@ -213,87 +215,69 @@ function ended(bridge: VisitWriter): VisitWriter {
   return visit;
 }
 
-/** A burnt relay: the first new board fails on the bench, the second is in, set, wired, cleared, watched and signed for. */
+const DEAD = '0.4 / 0.0 / 0.3 / 0.0 / 0.0 / 0.0 / 0.2 / 0.0 / 0.0 / 0.0 / 0.0 / 0.0';
+
+/** A burnt output: the first board fails on the bench, the second is in, set, wired, cleared, watched and signed for. */
 function renewed(): VisitWriter {
-  const visit = demoVisit(UNIT, '2026-11-10T07:15:00.000Z', 53);
-  opened(visit, 'Vent does not open, the relay chatters');
-  power(visit, 'on');
-  visit.log({ type: 'call-changed', call: 'open', state: 'on' });
-  const outputs = visit.free({
-    function: 'dc-voltage',
-    from: 'VD.X2.1',
-    to: 'VD.X1.2',
-    text: '0.4',
-    expects: 'present 24 V',
+  const visit = demoVisit('co2-burner-3', '2026-11-27T07:15:00.000Z', 53);
+  visit.log({
+    type: 'visit-opened',
+    unit: 'co2-burner-3',
+    complaint: 'Dead since the earth was mended: the fan does not even start',
+    meter: 'hand-6000',
   });
-  const supply = visit.free({
-    function: 'dc-voltage',
-    from: 'VD.X1.1',
-    to: 'VD.X1.2',
-    text: '24.3',
-    expects: 'present 24 V',
-  });
-  visit.free({ function: 'dc-voltage', from: 'VD.X3.1', to: 'VD.X1.2', text: '24.0', expects: 'present 24 V' });
-  const finding = found(visit, 'board', 'VD', 'The open relay gets its call and gives nothing.', [outputs, supply]);
-  visit.log({ type: 'cause-noted', finding: finding.id, cause: 'contact burnt by a stiff rack' });
-  visit.log({ type: 'call-changed', call: 'open', state: 'off' });
-  visit.log({ type: 'setting-read', setting: 'VD.RT', value: '2', grade: 'observed' });
-  visit.log({ type: 'setting-sourced', setting: 'VD.RT', value: '2', source: 'the label in the lid' });
+  visit.log({ type: 'leads-zeroed', text: '0.2', ohms: 0.2 });
+  visit.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
+  visit.log({ type: 'supply-changed', supply: 'control', state: 'on' });
+  const present = { function: 'ac-voltage', expects: 'present 230 V' } as const;
+  const output = visit.free({ ...present, from: 'BC.X2.1', to: 'BC.X2.2', text: '0.6' });
+  const supply = visit.free({ ...present, from: 'BC.X1.1', to: 'BC.X1.2', text: '229.6' });
+  const finding = found(visit, 'board', 'BC', 'The board has its mains and gives the fan nothing.', [output, supply]);
+  visit.log({ type: 'cause-noted', finding: finding.id, cause: 'ran for a week without an earth' });
+  const settings = { 'BC.S1': '1010', 'BC.ID': 'B', 'BC.PRG': '12' };
+  const readSettings = (): void => {
+    for (const [setting, value] of Object.entries(settings))
+      visit.log({ type: 'setting-read', setting, value, grade: 'observed' });
+  };
+  readSettings();
+  visit.log({ type: 'setting-sourced', setting: 'BC.ID', value: 'B', source: 'the plate of the burner' });
   const work = visit.log({
     type: 'work-planned',
     kind: 'replace',
-    text: 'Replace the vent drive board',
+    text: 'Replace the burner control board',
     reason: 'diagnosed',
-    item: 'VD',
+    item: 'BC',
     finding: finding.id,
   });
-  const dead = visit.log({
-    type: 'part-offered',
-    part: 'VD',
-    number: 'VD-3 rev B',
-    state: 'repaired',
-    source: 'exchange',
-    price: '96 EUR',
-    days: 1,
-    work: work.id,
-  });
+  const offer = (more: Partial<PartOffered>): VisitEvent =>
+    visit.log({ type: 'part-offered', part: 'BC', number: 'BC-7 rev D', state: 'new', work: work.id, ...more });
+  const tested = (part: VisitEvent, text: string): void =>
+    void visit.log({
+      type: 'part-tested',
+      offer: part.id,
+      what: 'fan relay at rest, 1 to 2',
+      function: 'continuity',
+      expects: '>1 MΩ',
+      text,
+    });
+  const dead = offer({ state: 'repaired', source: 'exchange', price: '96 EUR', days: 1 });
   visit.log({ type: 'part-arrived', offer: dead.id, condition: 'opened', serial: '70114' });
-  visit.log({
-    type: 'part-tested',
-    offer: dead.id,
-    what: 'open relay, at rest',
-    function: 'continuity',
-    expects: '<1 Ω',
-    text: 'OL',
-    leadZero: 0.2,
-  });
+  tested(dead, '0.4');
+  const part = offer({ source: 'maker', price: '148 EUR', days: 1 });
+  visit.log({ type: 'part-ordered', offer: part.id, due: '2026-11-28' });
+  visit.log({ type: 'visit-paused', reason: 'the second board', until: '2026-11-28' });
   visit.wait(DAY);
-  const part = visit.log({
-    type: 'part-offered',
-    part: 'VD',
-    number: 'VD-3 rev B',
-    state: 'new',
-    source: 'maker',
-    price: '148 EUR',
-    days: 1,
-    work: work.id,
-  });
   visit.log({ type: 'part-arrived', offer: part.id, condition: 'whole', serial: '81220' });
-  visit.log({
-    type: 'part-tested',
-    offer: part.id,
-    what: 'open relay, at rest',
-    function: 'continuity',
-    expects: '<1 Ω',
-    text: '0.3',
-    leadZero: 0.2,
-  });
-  power(visit, 'locked');
-  visit.log({ type: 'supply-changed', supply: 'drive', state: 'off' });
+  tested(part, 'OL');
+  visit.log({ type: 'procedure-started', procedure: 'burner-new-board', start: 'isolate' });
+  visit.done();
+  visit.read('230 / 9.4');
+  visit.read(DEAD);
+  visit.read('230 / 9.4');
   const transfer = visit.make((context, state) => ({
     type: 'transfer-begun',
-    of: 'VD',
-    places: offeredPlaces(context, state, 'VD'),
+    of: 'BC',
+    places: offeredPlaces(context, state, 'BC'),
   }));
   const moved = (state: 'off' | 'on'): void =>
     visit.each(transfersOf, ({ places }) =>
@@ -302,29 +286,35 @@ function renewed(): VisitWriter {
   moved('off');
   visit.log({
     type: 'part-fitted',
-    part: 'VD',
-    number: 'VD-3 rev B',
+    part: 'BC',
+    number: 'BC-7 rev D',
     serial: '81220',
     state: 'new',
     offer: part.id,
     work: work.id,
     minutes: 35,
-    opened: 'open relay welded and burnt',
+    opened: 'fan relay welded and burnt',
   });
-  visit.log({ type: 'setting-read', setting: 'VD.RT', value: '2', grade: 'observed' });
+  readSettings();
+  visit.done();
+  visit.read('47.8 / 62.4 / 24.3 / OL / OL / OL / OL / OL / 61.9 / OL / OL / OL / OL / OL / OL');
+  visit.make((context, state) => waivePart(context, state, 'the flame rod sits in the burner head, its lid stays on'));
+  visit.answer('free');
+  visit.read('47.9');
   moved('on');
   visit.log({ type: 'transfer-checked', transfer: transfer.id, note: 'Alder read the list out' });
-  power(visit, 'on');
-  visit.free({ function: 'dc-voltage', from: 'VD.X1.1', to: 'VD.X1.2', text: '24.2', expects: 'present 24 V' });
-  visit.log({ type: 'call-changed', call: 'open', state: 'on' });
-  visit.free({ function: 'dc-voltage', from: 'VD.X2.1', to: 'VD.X1.2', text: '23.9', expects: 'present 24 V' });
-  visit.log({ type: 'call-changed', call: 'open', state: 'off' });
+  visit.done();
+  visit.done();
+  visit.answer('runs');
+  visit.read('229.4 / 229.1 / 0.4');
+  visit.conclude();
+  visit.free({ ...present, from: 'BC.X2.1', to: 'BC.X2.2', text: '229.3' });
   passAll(visit);
-  visit.log({ type: 'time-spent', kind: 'wait', minutes: 20, note: 'nobody with the key to the ridge' });
+  visit.log({ type: 'time-spent', kind: 'wait', minutes: 20, note: 'nobody with the key to the gas' });
   visit.log({ type: 'time-spent', kind: 'travel', minutes: 50 });
   visit.log({
     type: 'departure-noted',
-    settings: [{ setting: 'VD.RT', value: '2' }],
+    settings: Object.entries(settings).map(([setting, value]) => ({ setting, value })),
     left: ['label', 'failed-part'],
     note: 'the old board is in the lid',
   });
@@ -344,4 +334,4 @@ function renewed(): VisitWriter {
 const bridge = bridged();
 writeVisit('vent-west-bridged', bridge);
 writeVisit('vent-west-limit', ended(bridge));
-writeVisit('vent-west-new-board', renewed());
+writeVisit('co2-burner-3-renewed', renewed());

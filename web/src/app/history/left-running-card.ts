@@ -74,6 +74,9 @@ const NOTHING: LeftRunning = { temporaries: [], followUps: [] };
     }
   `,
   styles: `
+    :host {
+      display: contents;
+    }
     .each {
       display: grid;
       gap: 6px;
