@@ -1,3 +1,3 @@
 export { hasRunOut, leftRunning, unseenJumpers, type LeftRunning } from './left-running';
-export { pastVisit, type FittedPart, type FollowUp, type PastVisit, type Temporary } from './past-visit';
+export { endedOn, pastVisit, type FittedPart, type FollowUp, type PastVisit, type Temporary } from './past-visit';
 export { suspicions, SUSPICION_KINDS, type Present, type Sister, type Suspicion } from './suspicions';

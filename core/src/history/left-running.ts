@@ -11,7 +11,7 @@ export interface LeftRunning {
  * What is still open at a unit, the first to end first; `visit` is the one at hand, whose own open ends are its own
  * business, and which may have ended some of the others.
  */
-export function leftRunning(past: readonly PastVisit[], visit?: PastVisit): LeftRunning {
+export function leftRunning(past: readonly PastVisit[], visit?: Pick<PastVisit, 'id' | 'ended'>): LeftRunning {
   const earlier = past.filter(({ id }) => id !== visit?.id);
   const ended = new Set([...earlier, ...(visit ? [visit] : [])].flatMap((each) => each.ended ?? []));
   const open = <Each extends { readonly id: string }>(all: readonly Each[]): readonly Each[] =>

@@ -214,7 +214,8 @@ function placedAgain({ bypass, from, to, why, removes, makes }: BypassEntry): By
   };
 }
 
-function endedOn(state: VisitState): Pick<PastVisit, 'ended'> {
+/** What a visit put an end to, of its own or of earlier ones. */
+export function endedOn(state: Pick<VisitState, 'trail'>): Pick<PastVisit, 'ended'> {
   const ended = [
     ...standingOf(state, 'follow-up-done').map(({ followUp }) => followUp),
     ...standingOf(state, 'temporary-ended').map(({ temporary }) => temporary),

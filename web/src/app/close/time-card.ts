@@ -13,10 +13,8 @@ import { Button } from '../kit/button';
 import { Choice } from '../kit/choice';
 import { said } from '../kit/said';
 import { TextField } from '../kit/text-field';
+import { typedMinutes } from '../kit/typed-minutes';
 import { TakeBack } from '../repair/take-back';
-
-/** What a record takes. */
-const MOST_MINUTES = 100_000;
 
 /** Work, waiting and travel, apart: what a bill and a next visit want to know. */
 @Component({
@@ -110,16 +108,13 @@ export class TimeCard {
 
   protected record(): void {
     const [kind, typed] = [this.kind(), this.minutes().trim()];
-    const minutes = Number(typed);
-    const isFit = typed !== '' && Number.isFinite(minutes) && minutes >= 0 && minutes <= MOST_MINUTES;
+    const { minutes, fault } = { minutes: undefined, fault: undefined, ...typedMinutes(typed) };
     this.fault.set(
       kind === undefined
         ? 'Say what the time went to.'
-        : isFit
-          ? ''
-          : `“${typed}” is no number of minutes; accepted: 25.`,
+        : (fault ?? (minutes === undefined ? 'Say how many minutes.' : '')),
     );
-    if (kind === undefined || !isFit) return;
+    if (kind === undefined || minutes === undefined) return;
     this.recorded.emit({ type: 'time-spent', kind, minutes, ...said('note', this.note().trim()) });
     this.minutes.set('');
     this.note.set('');

@@ -1,6 +1,6 @@
 import { computed, effect, inject, untracked, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { leftRunning, pastVisit, type LeftRunning } from '@juxtameter/core';
+import { endedOn, leftRunning, type LeftRunning } from '@juxtameter/core';
 import { visitFeature } from '../visit/store/visit.reducer';
 import { HistoryActions } from './history.actions';
 import { historyFeature } from './history.reducer';
@@ -12,10 +12,7 @@ import { historyFeature } from './history.reducer';
 export function leftHere(): Signal<LeftRunning | undefined> {
   const store = inject(Store);
   const histories = store.selectSignal(historyFeature.selectHistories);
-  const [pinned, context] = [
-    store.selectSignal(visitFeature.selectPinned),
-    store.selectSignal(visitFeature.selectContext),
-  ];
+  const pinned = store.selectSignal(visitFeature.selectPinned);
   const [visit, id] = [store.selectSignal(visitFeature.selectVisit), store.selectSignal(visitFeature.selectId)];
   const site = computed(() => pinned()?.site.id);
   effect(() => {
@@ -26,9 +23,9 @@ export function leftHere(): Signal<LeftRunning | undefined> {
     });
   });
   return computed(() => {
-    const [opened, known, here] = [pinned(), context(), id()];
+    const [opened, here] = [pinned(), id()];
     const units = opened && histories()?.[opened.site.id];
-    if (!opened || !known || !units || here === undefined) return undefined;
-    return leftRunning(units[opened.unit.id] ?? [], pastVisit(here, known, visit()));
+    if (!opened || !units || here === undefined) return undefined;
+    return leftRunning(units[opened.unit.id] ?? [], { id: here, ...endedOn(visit()) });
   });
 }

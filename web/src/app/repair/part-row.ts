@@ -20,6 +20,7 @@ import { said } from '../kit/said';
 import { Select } from '../kit/select';
 import { TextField } from '../kit/text-field';
 import { typedIn } from '../kit/typed-in';
+import { typedMinutes } from '../kit/typed-minutes';
 import { TakeBack } from './take-back';
 
 const STAGE_WORDS: Readonly<Record<PartStage, string>> = {
@@ -356,9 +357,8 @@ export class PartRow {
   protected fit(event: Event): void {
     const typed = typedIn(event);
     const { offered, arrived } = this.part();
-    const minutes = typed('minutes') === '' ? undefined : Number(typed('minutes'));
-    if (minutes !== undefined && !(minutes >= 0 && minutes <= MOST_MINUTES))
-      return this.fault.set(`“${typed('minutes')}” is no number of minutes; accepted: 25, or nothing.`);
+    const took = typedMinutes(typed('minutes'));
+    if (took.fault !== undefined) return this.fault.set(took.fault);
     this.note({
       type: 'part-fitted',
       part: offered.part,
@@ -367,7 +367,7 @@ export class PartRow {
       state: offered.state,
       offer: offered.id,
       ...said('opened', typed('opened')),
-      ...(minutes === undefined ? {} : { minutes }),
+      ...took,
       ...(offered.work === undefined ? {} : { work: offered.work }),
     });
   }
@@ -380,6 +380,3 @@ export class PartRow {
     this.fault.set('');
   }
 }
-
-/** What a record takes. */
-const MOST_MINUTES = 100_000;

@@ -18,13 +18,11 @@ import { LineForm } from '../kit/line-form';
 import { TextField } from '../kit/text-field';
 import { said } from '../kit/said';
 import { typedIn } from '../kit/typed-in';
+import { typedMinutes } from '../kit/typed-minutes';
 import { PhotoStrip } from '../photos/photo-strip';
 import { PhotoTaker } from '../photos/photo-taker';
 import { SafeguardList } from './safeguard-list';
 import { TakeBack } from './take-back';
-
-/** What a record takes. */
-const MOST_MINUTES = 100_000;
 
 const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WORDS[id] }));
 
@@ -235,15 +233,13 @@ export class WorkRow {
 
   protected done(event: Event): void {
     const typed = typedIn(event);
-    const minutes = typed('minutes');
-    const took = minutes === '' ? undefined : Number(minutes);
-    const isFit = took === undefined || (Number.isFinite(took) && took >= 0 && took <= MOST_MINUTES);
-    this.fault.set(isFit ? '' : `“${minutes}” is no number of minutes; accepted: 25, or nothing.`);
-    if (!isFit) return;
+    const took = typedMinutes(typed('minutes'));
+    this.fault.set(took.fault ?? '');
+    if (took.fault !== undefined) return;
     const partState = this.state();
     this.recorded.emit(
       carriedOut(this.work(), {
-        ...(took === undefined ? {} : { minutes: took }),
+        ...took,
         ...said('snag', typed('snag')),
         ...said('number', typed('number')),
         ...said('serial', typed('serial')),
