@@ -1,6 +1,7 @@
 import { stateOf } from '../procedure';
 import { boardsMeant, elementName, sourcesOf } from '../unit-model';
 import { standingOf, transfersOf, type Transfer, type VisitContext, type VisitState } from '../visit';
+import { clearanceByHand } from './clearance-by-hand';
 import type { Work } from './work';
 
 /** Something that has to be so before or after a board is changed, and whether the record says so. */
@@ -85,12 +86,31 @@ function clearance(context: VisitContext, state: VisitState, board: string, isFi
   const chart = Object.values(context.procedures).find(({ steps }) =>
     Object.values(steps).some((step) => step.kind === 'measurement' && step.measure.clearance === board),
   );
+  const name = elementName(context.model, board);
+  if (!chart && stands !== 'shorted' && stands !== 'unlike') return byHand(context, state, board, name);
   return {
     id: 'clearance',
     when: 'before power',
-    words: `Everything that plugs into ${elementName(context.model, board)} read, and nothing of it shorted`,
+    words: `Everything that plugs into ${name} read, and nothing of it shorted`,
     state: stands === 'cleared' && isFitted ? 'done' : stands === 'shorted' || stands === 'unlike' ? 'failed' : 'open',
     ...(chart ? { procedure: chart.id } : {}),
+  };
+}
+
+/** Where no chart clears a board, readings across what hangs on it do. */
+function byHand(context: VisitContext, state: VisitState, board: string, name: string): Safeguard {
+  const { isWhole, unread, shorted } = clearanceByHand(context, state, board);
+  const words =
+    shorted.length > 0
+      ? `Shorted at ${name}: ${shorted.join('; ')}`
+      : unread.length > 0
+        ? `Ohms to be read at what plugs into ${name}: ${unread.join('; ')}`
+        : `What plugs into ${name} read, and nothing of it shorted`;
+  return {
+    id: 'clearance',
+    when: 'before power',
+    words,
+    state: shorted.length > 0 ? 'failed' : isWhole ? 'done' : 'open',
   };
 }
 

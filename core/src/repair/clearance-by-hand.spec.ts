@@ -1,0 +1,59 @@
+import fc from 'fast-check';
+import vent from '../../../demo/data/unit-models/roof-vent-drive.json';
+import { DEMO_CONTEXT, VisitDriver } from '../testing/demo';
+import type { UnitModelDocument } from '../unit-model';
+import { VisitContext, type EventBody, type Quantity } from '../visit';
+import { clearanceByHand } from './clearance-by-hand';
+
+const CONTEXT = new VisitContext({ ...DEMO_CONTEXT, model: vent as unknown as UnitModelDocument });
+
+/** The ways hands hold two probes across the one load of the vent's board. */
+const WAYS = [
+  ['M1.1', 'M1.2'],
+  ['M1.2', 'M1.1'],
+  ['VD.X2.1', 'VD.X2.2'],
+  ['VD.X2.2@plug', 'VD.X2.1@plug'],
+] as const;
+/** Two points that say nothing of it. */
+const ELSEWHERE = ['VD.X3.1', 'VD.X3.2'] as const;
+
+function ohms(value: number, [from, to]: readonly [string, string], isInvalid = false): EventBody {
+  const quantity = { value, unit: 'Ω', resolution: 0.01 } as unknown as Quantity;
+  return {
+    type: 'reading-taken',
+    function: 'resistance',
+    from,
+    to,
+    text: `${value}`,
+    reading: { kind: 'value', quantity },
+    judgement: { verdict: isInvalid ? 'invalid' : 'within', sentence: '', rules: 6 },
+    grade: 'measured',
+  } as unknown as EventBody;
+}
+
+describe('a board that no chart clears', () => {
+  it('is cleared exactly by the last reading across its load, whichever way the probes went, leads and all', () => {
+    const taken = fc.record({
+      // The motor is rated 1.4 Ω: whole, half of its winding, shorted.
+      motor: fc.constantFrom(1.4, 1.1, 0.02),
+      way: fc.constantFrom(...WAYS, ELSEWHERE),
+      isInvalid: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(taken, { maxLength: 5 }), fc.constantFrom(undefined, 0.1, 0.4), (all, zero) => {
+        const visit = new VisitDriver(CONTEXT);
+        visit.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+        if (zero !== undefined) visit.log({ type: 'leads-zeroed', text: `${zero}`, ohms: zero });
+        const leads = zero ?? 0.25;
+        for (const { motor, way, isInvalid } of all) visit.log(ohms(motor + leads, way, isInvalid));
+        const last = all.filter(({ way, isInvalid }) => way !== ELSEWHERE && !isInvalid).at(-1)?.motor;
+        const { isWhole, shorted, unread } = clearanceByHand(CONTEXT, visit.state, 'VD');
+        // Leads that may be a whole ohm leave nothing of so small a load.
+        expect(isWhole).toBe(last !== undefined && last > 0.7 && zero !== undefined);
+        expect(shorted.length).toBe(last === 0.02 ? 1 : 0);
+        expect(unread.length).toBe(isWhole || shorted.length > 0 ? 0 : 1);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
