@@ -35,6 +35,8 @@ type Found = Omit<Suspicion, 'cases'> & { readonly at: readonly string[] };
 export interface Present {
   /** Milliseconds since 1970. */
   readonly now: number;
+  /** The day by the clock on the wall, as 2026-12-01; that of UTC where it is missing. */
+  readonly today?: string;
   readonly visit?: PastVisit;
   /** Other units of the same kind at the same site. */
   readonly sisters?: readonly Sister[];
@@ -60,13 +62,13 @@ const DAY = 86_400_000;
 export function suspicions(
   past: readonly PastVisit[],
   parts: readonly FittedPart[],
-  { now, visit, sisters = [] }: Present,
+  { now, today = new Date(now).toISOString().slice(0, 10), visit, sisters = [] }: Present,
 ): readonly Suspicion[] {
   const earlier = past.filter(({ id, openedAt }) => id !== visit?.id && isWithin(openedAt, now, REPEAT_DAYS));
   const all = visit ? [...earlier, visit] : earlier;
   const fitted = [...parts, ...past.flatMap((each) => each.fitted)].filter(({ at }) => isWithin(at, now, REPEAT_DAYS));
   const found = [
-    ...temporaries(past, visit, now),
+    ...temporaries(past, visit, today),
     ...leftAltered(past, visit),
     ...leftOpen(past, visit, now),
     ...newBoards(fitted, now),
@@ -76,7 +78,7 @@ export function suspicions(
     ...neverRight(all),
     ...repeatedWeather(earlier, visit),
     ...recentWork(fitted, now),
-    ...openFollowUps(past, visit, now),
+    ...openFollowUps(past, visit, today),
   ];
   return found
     .sort((a, b) => SUSPICION_KINDS.indexOf(a.kind) - SUSPICION_KINDS.indexOf(b.kind))
@@ -344,8 +346,7 @@ function recentWork(fitted: readonly FittedPart[], now: number): Found[] {
 }
 
 /** What runs on a repair that is not to last; one that has run out first. */
-function temporaries(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
-  const today = new Date(now).toISOString().slice(0, 10);
+function temporaries(past: readonly PastVisit[], visit: PastVisit | undefined, today: string): Found[] {
   return leftRunning(past, visit).temporaries.map((temporary) => {
     const { text, until, lacks, watch, visit: from } = temporary;
     const isOver = hasRunOut(temporary, today);
@@ -359,8 +360,7 @@ function temporaries(past: readonly PastVisit[], visit: PastVisit | undefined, n
   });
 }
 
-function openFollowUps(past: readonly PastVisit[], visit: PastVisit | undefined, now: number): Found[] {
-  const today = new Date(now).toISOString().slice(0, 10);
+function openFollowUps(past: readonly PastVisit[], visit: PastVisit | undefined, today: string): Found[] {
   return leftRunning(past, visit).followUps.map(({ text, due, visit: noted }) => ({
     kind: 'follow-up',
     words: `Open from an earlier visit: ${text}${due === undefined ? '' : `, due ${due}`}.`,

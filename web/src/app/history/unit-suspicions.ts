@@ -1,4 +1,5 @@
 import { fittedBefore, type History, type Unit } from '@juxtameter/contract';
+import { localDay } from '../look/local-day';
 import { suspicions, type PastVisit, type Sister, type Suspicion, type UnitModelDocument } from '@juxtameter/core';
 
 /** What is suspicious about a unit, from its file and its earlier visits, and from its like at the same site. */
@@ -16,5 +17,6 @@ export function unitSuspicions(
       past: history?.[each.id] ?? [],
       parts: fittedBefore(each, model),
     }));
-  return suspicions(history?.[unit.id] ?? [], fittedBefore(unit, model), { ...present, sisters });
+  const today = localDay(new Date(present.now));
+  return suspicions(history?.[unit.id] ?? [], fittedBefore(unit, model), { ...present, today, sisters });
 }
