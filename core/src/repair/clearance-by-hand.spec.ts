@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import vent from '../../../demo/data/unit-models/roof-vent-drive.json';
 import { DEMO_CONTEXT, VisitDriver } from '../testing/demo';
+import type { Quantity } from '../quantity';
 import type { UnitModelDocument } from '../unit-model';
-import { VisitContext, type EventBody, type Quantity } from '../visit';
+import { VisitContext, type EventBody } from '../visit';
 import { clearanceByHand } from './clearance-by-hand';
 
 const CONTEXT = new VisitContext({ ...DEMO_CONTEXT, model: vent as unknown as UnitModelDocument });
