@@ -2,7 +2,7 @@ import { parseAddress } from './address';
 import { conductorsOf, reachable, type Conductor } from './conduction';
 import { isFreeUnitModel } from './free-unit-model';
 import { REFUSALS } from './refusals';
-import type { SupplyDocument } from './unit-model-document';
+import type { DeviceDocument, SupplyDocument } from './unit-model-document';
 import type { Wiring } from './wiring';
 
 /** Protections that are never bypassed, not even for a test. */
@@ -55,21 +55,44 @@ function isStranger(wiring: Wiring, point: string): boolean {
 
 /** The protections that lie between the two ends of a bypass, by whatever way current may take. */
 export function protectionsBetween(wiring: Wiring, bypass: BypassPoints): readonly string[] {
+  const guards = wiring.model.devices.filter(({ protection }) => protection !== undefined);
+  return [...new Set(bridged(wiring, bypass, guards).flatMap(({ protection }) => protection ?? []))];
+}
+
+/** The interlocks that lie between the two ends of a bypass: bridged is as good as held. */
+export function interlocksBetween(wiring: Wiring, bypass: BypassPoints): readonly DeviceDocument[] {
+  return bridged(
+    wiring,
+    bypass,
+    wiring.model.devices.filter(({ kind }) => kind === 'interlock'),
+  );
+}
+
+/** Those of these devices whose contact a bypass takes the place of. */
+function bridged(wiring: Wiring, bypass: BypassPoints, guards: readonly DeviceDocument[]): readonly DeviceDocument[] {
   const { from, to } = { from: pointAt(wiring, bypass.from), to: pointAt(wiring, bypass.to) };
+  if (wiring.byWire.joined(from, to)) return [];
   const conductors = conductorsOf(wiring.model);
-  const guards = new Map(wiring.model.devices.flatMap(({ id, protection }) => (protection ? [[id, protection]] : [])));
-  return [
-    ...new Set(
-      conductors.flatMap((guard) => {
-        const protection = guards.get(guard.element);
-        if (protection === undefined || guard.how === 'wire') return [];
-        const others = conductors.filter((each) => each.element !== guard.element);
-        const [before, after] = [reachable(others, [guard.from]), reachable(others, [guard.to])];
-        const isBetween = (before.has(from) && after.has(to)) || (before.has(to) && after.has(from));
-        return isBetween && !wiring.byWire.joined(from, to) ? [protection] : [];
-      }),
-    ),
-  ];
+  return guards.filter(({ id }) =>
+    conductors.some((guard) => {
+      if (guard.element !== id || guard.how === 'wire') return false;
+      const others = conductors.filter((each) => each.element !== guard.element);
+      const [before, after] = [reachable(others, [guard.from]), reachable(others, [guard.to])];
+      return (before.has(from) && after.has(to)) || (before.has(to) && after.has(from));
+    }),
+  );
+}
+
+/**
+ * True where a bypass makes a call: it joins the call's two ends, through whatever devices in series may be closed. The
+ * contacts of boards are open as long as nobody calls.
+ */
+export function makesCall(wiring: Wiring, bypass: BypassPoints): boolean {
+  const { from, to } = { from: pointAt(wiring, bypass.from), to: pointAt(wiring, bypass.to) };
+  const joined = (a: string, b: string): boolean => a === b || wiring.byDevices.joined(a, b);
+  return (wiring.model.calls ?? []).some(({ joins }) =>
+    joins.some((one) => joins.some((other) => one !== other && joined(from, one) && joined(to, other))),
+  );
 }
 
 /** One end reaches one pole and the other end another, through contacts and fuses alone: no load is left between. */

@@ -12,7 +12,14 @@ export {
 } from './address';
 export { partMeant } from './part-meant';
 export { boardsMeant, meansBoard } from './boards-meant';
-export { bypassRefusal, NEVER_BYPASSED, protectionsBetween, type BypassPoints } from './bypass-refusal';
+export {
+  bypassRefusal,
+  interlocksBetween,
+  makesCall,
+  NEVER_BYPASSED,
+  protectionsBetween,
+  type BypassPoints,
+} from './bypass-refusal';
 export { CAUTIONS } from './cautions';
 export { derivedHazards } from './derived-hazards';
 export {

@@ -23,6 +23,7 @@ export class Wiring {
   readonly #byName = new Map<string, KnownPoint>();
   readonly #volts = new Map<string, number>();
   #byConductor: Nets | undefined;
+  #byDevices: Nets | undefined;
 
   constructor(readonly model: UnitModelDocument) {
     this.terminals = terminalAddresses(model);
@@ -34,6 +35,12 @@ export class Wiring {
   get byConductor(): Nets {
     this.#byConductor ??= wireNets(this.model, this.series);
     return this.#byConductor;
+  }
+
+  /** One node by wires and through every device in series, taken for whole and closed; contacts of boards are open. */
+  get byDevices(): Nets {
+    this.#byDevices ??= wireNets(this.model, this.seriesDevices);
+    return this.#byDevices;
   }
 
   /** One node by wires and through the elements in series that `conducts` lets pass. */

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import burner from '../../../../demo/data/unit-models/co2-burner.json';
+import fan from '../../../../demo/data/unit-models/fan-inverter.json';
+import vent from '../../../../demo/data/unit-models/roof-vent-drive.json';
 import { DEMO_CONTEXT, VisitDriver } from '../../testing/demo';
-import { NEVER_BYPASSED, protectionsBetween, type UnitModelDocument } from '../../unit-model';
+import { makesCall, NEVER_BYPASSED, protectionsBetween, type UnitModelDocument } from '../../unit-model';
 import { VisitContext, type EventBody, type TemporaryMade } from '../record';
 import { alterationsOf, closingRefusal, stayRefusal } from '.';
 
@@ -109,9 +111,11 @@ describe('a jumper that is left in', () => {
   });
 
   it('never stays where it takes away what must not be bypassed, makes a call, was not seen, or is on no drawing', () => {
-    const burnerContext = new VisitContext({ ...DEMO_CONTEXT, model: burner as unknown as UnitModelDocument });
+    const others = [burner, fan, vent].map(
+      (model) => new VisitContext({ ...DEMO_CONTEXT, model: model as unknown as UnitModelDocument }),
+    );
     let guarded = 0;
-    for (const context of [DEMO_CONTEXT, burnerContext]) {
+    for (const context of [DEMO_CONTEXT, ...others]) {
       const points = [...context.wiring.terminals];
       const visit = new VisitDriver(context);
       visit.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
@@ -125,12 +129,34 @@ describe('a jumper that is left in', () => {
           if (stayRefusal(context, visit.state, { ...entry, unconfirmed: true }) === undefined) fail('unconfirmed');
           if (stayRefusal(context, visit.state, { ...entry, makes: 'mist' }) === undefined) fail('makes a call');
         }
+      const stays = (from: string, to: string): boolean =>
+        stayRefusal(context, visit.state, {
+          bypass: 'a',
+          from,
+          to,
+          why: '',
+          placedAt: '',
+          placedBy: '',
+          unconfirmed: false,
+        }) === undefined;
+      const sides = (point: string): readonly string[] => [point, `${point}@plug`];
+      // At the ends of a call, at whatever is one wire away from them, on either side of a plug, turned or not.
       for (const { joins } of context.model.calls ?? []) {
-        const [from = '', to = ''] = joins;
-        const entry = { bypass: 'a', from, to, why: '', placedAt: '', placedBy: '', unconfirmed: false };
-        expect(stayRefusal(context, visit.state, entry)).toBe('It makes a call that nothing would end.');
+        const [one = '', other = ''] = joins;
+        const near = (end: string): readonly string[] =>
+          points.filter((point) => point === end || context.wiring.byWire.joined(point, end)).flatMap(sides);
+        for (const from of near(one))
+          for (const to of near(other))
+            if (stays(from, to) || stays(to, from)) fail(`${from} to ${to} makes a call and may stay`);
+      }
+      for (const { id } of context.model.devices.filter(({ kind }) => kind === 'interlock')) {
+        const [one = '', other = ''] = points.filter((point) => point.startsWith(`${id}.`));
+        if (stays(one, other) || stays(other, one)) fail(`${id} bridged may stay`);
       }
     }
+    // The controller's own contact makes the call through the guard in series.
+    const [, fanContext] = others;
+    expect(fanContext && makesCall(fanContext.wiring, { from: 'CL.1', to: 'CL.2' })).toBeTrue();
     expect(guarded).toBeGreaterThan(0);
   });
 });

@@ -1,4 +1,12 @@
-import { bypassRefusal, isFreeUnitModel, NEVER_BYPASSED, protectionsBetween, type Wiring } from '../../unit-model';
+import {
+  bypassRefusal,
+  elementName,
+  interlocksBetween,
+  isFreeUnitModel,
+  makesCall,
+  NEVER_BYPASSED,
+  protectionsBetween,
+} from '../../unit-model';
 import { localTime, standingOf, type BypassEntry, type EventOf, type VisitContext, type VisitState } from '../record';
 
 /** Temporary repairs of this visit that nobody has ended, the oldest first. */
@@ -9,12 +17,14 @@ export function runningTemporaries(state: Pick<VisitState, 'trail'>): readonly E
 
 /**
  * Why a jumper may never stay in, whoever answers for it, in one sentence; undefined where it may for a while. It takes
- * away what must not be bypassed, it makes a call that nothing would end, or nobody can know either.
+ * away what must not be bypassed, it makes a call that nothing would end, it stands for an interlock, or nobody can know.
  */
 export function neverStays({ wiring }: VisitContext, jumper: BypassEntry): string | undefined {
   if (jumper.unconfirmed) return 'Nobody has seen whether it is in.';
   if (isFreeUnitModel(wiring.model)) return 'No drawing says what it takes away.';
-  if (jumper.makes !== undefined || isCall(wiring, jumper)) return 'It makes a call that nothing would end.';
+  if (jumper.makes !== undefined || makesCall(wiring, jumper)) return 'It makes a call that nothing would end.';
+  const [interlock] = interlocksBetween(wiring, jumper);
+  if (interlock) return `It takes the place of an interlock: ${elementName(wiring.model, interlock.id)}.`;
   const lost = protectionsBetween(wiring, jumper).find((each) => NEVER_BYPASSED.has(each));
   return lost === undefined
     ? bypassRefusal(wiring, jumper)
@@ -46,12 +56,4 @@ function lacking(state: VisitState, { lacks, told, acceptedBy, until }: EventOf<
 
 function isEmpty(words: string | undefined): boolean {
   return words === undefined || words.trim() === '';
-}
-
-/** Both ends of a call, by whatever the wires join them to. */
-function isCall({ model, byWire }: Wiring, { from, to }: BypassEntry): boolean {
-  const joined = (a: string, b: string): boolean => a === b || byWire.joined(a, b);
-  return (model.calls ?? []).some(({ joins }) =>
-    joins.some((one) => joins.some((other) => one !== other && joined(from, one) && joined(to, other))),
-  );
 }
