@@ -138,6 +138,33 @@ describe('wires that are moved from an old part to a new one', () => {
     }
   });
 
+  it('count each end of a wire by itself, in one list and in two', () => {
+    const ends = [
+      { at: 'CB.X1.4', wire: 'w14', colour: 'orange' },
+      { at: 'FS1.2', wire: 'w14', colour: 'orange' },
+    ];
+    const moves = fc.array(fc.record({ end: fc.nat(1), isOn: fc.boolean() }), { maxLength: 8 });
+    fc.assert(
+      fc.property(moves, fc.boolean(), (all, isOneList) => {
+        const visit = new VisitDriver().open();
+        const lists = (isOneList ? [ends] : ends.map((end) => [end])).map((places) =>
+          visit.log({ type: 'transfer-begun', of: 'CB', places }),
+        );
+        const off = new Set<number>();
+        for (const { end, isOn } of all) {
+          const transfer = (isOneList ? lists[0] : lists[end])?.id ?? '';
+          visit.log({ type: 'wire-moved', transfer, place: isOneList ? end : 0, state: isOn ? 'on' : 'off' });
+          if (isOn) off.delete(end);
+          else off.add(end);
+        }
+        const found = transfersOf(visit.context, visit.state).flatMap(({ places }) => places);
+        expect(new Set(found.flatMap(({ state }, end) => (state === 'off' ? [end] : [])))).toEqual(off);
+        const told = alterationsOf(visit.context, visit.state).filter(({ kind }) => kind === 'lead');
+        expect(told.length).toBe(off.size > 0 ? 1 : 0);
+      }),
+    );
+  });
+
   it('are told apart by their places, colours and ends, and those of one colour are named', () => {
     const visit = new VisitDriver().open();
     visit.log({ type: 'transfer-begun', of: 'CB', places: PLACES });

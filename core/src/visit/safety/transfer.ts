@@ -58,17 +58,32 @@ function movesOf({ trail }: VisitState, transfer: string): readonly EventOf<'wir
   );
 }
 
-/** The wiring list knows better, where the place is on it: the same wire may have been put back by another tap. */
+/**
+ * The wiring list knows better, where the place is on it: the same wire may have been put back by another tap. A wire that
+ * is listed at both its ends is asked at each: one end that is on says nothing of the other.
+ */
 function stateAt(
   model: UnitModelDocument,
-  { conditions }: VisitState,
+  state: VisitState,
   place: Place,
   last: Moved | undefined,
 ): TransferredPlace['state'] {
-  const isOff = offBy(model, conditions, place);
+  if (isListedTwice(state, place))
+    return last?.state ?? (stateOf(state.conditions, 'leads', place.wire ?? '') === place.at ? 'off' : 'before');
+  const isOff = offBy(model, state.conditions, place);
   if (isOff === true) return 'off';
   if (!last) return 'before';
   return isOff === false ? 'on' : last.state;
+}
+
+function isListedTwice({ trail }: VisitState, { at, wire }: Place): boolean {
+  return (
+    wire !== undefined &&
+    trail.some(
+      ({ event }) =>
+        event.type === 'transfer-begun' && event.places.some((other) => other.wire === wire && other.at !== at),
+    )
+  );
 }
 
 /** Whether conditions say that it is off; undefined where they know nothing of such a place. */
@@ -132,8 +147,29 @@ export function partMoved(
 ): VisitState {
   const meant = transferPlace(state, transfer, place);
   const { plug, wire } = meant ? knownAt(model, meant) : {};
-  if (wire !== undefined) return changed(state, { leads: { [wire]: now === 'off' ? (meant?.at ?? wire) : 'on' } });
+  if (wire !== undefined) {
+    const off = now === 'off' ? meant?.at : endOff(state, wire, meant?.at);
+    return changed(state, { leads: { [wire]: off ?? 'on' } });
+  }
   return plug === undefined ? state : changed(state, { connectors: { [plug]: now === 'off' ? 'out' : 'in' } });
+}
+
+/** Another end of a wire that a list has off still. */
+function endOff(state: VisitState, wire: string, at: string | undefined): string | undefined {
+  const ends = state.trail.flatMap(({ event }) =>
+    event.type === 'transfer-begun'
+      ? event.places.flatMap((place, index) =>
+          place.wire === wire &&
+          place.at !== at &&
+          movesOf(state, event.id)
+            .filter((each) => each.place === index)
+            .at(-1)?.state === 'off'
+            ? [place.at]
+            : [],
+        )
+      : [],
+  );
+  return ends.at(-1);
 }
 
 function knownAt(model: UnitModelDocument, { at, wire }: Place): { readonly wire?: string; readonly plug?: string } {
