@@ -57,4 +57,29 @@ describe('a board that no chart clears', () => {
       { numRuns: 300 },
     );
   });
+
+  it('is not cleared on its own pins with the plug out, beside a lifted lead, or by leads zeroed on another meter', () => {
+    const cleared = (
+      before: readonly EventBody[],
+      way: readonly [string, string],
+      after: readonly EventBody[] = [],
+    ) => {
+      const visit = new VisitDriver(CONTEXT);
+      visit.log({ type: 'visit-opened', unit: 'x', complaint: '', meter: 'hand-6000' });
+      visit.log({ type: 'leads-zeroed', text: '0.2', ohms: 0.2 });
+      for (const body of [...before, ohms(1.6, way), ...after]) visit.log(body);
+      return clearanceByHand(CONTEXT, visit.state, 'VD').isWhole;
+    };
+    const out: EventBody = { type: 'connector-changed', connector: 'VD.X2', state: 'out' };
+    const lifted: EventBody = { type: 'condition-noted', group: 'leads', item: 'w6', state: 'VD.X2.1' };
+    const meter: EventBody = { type: 'meter-changed', meter: 'pocket-2000' };
+    const zeroed: EventBody = { type: 'leads-zeroed', text: '0.1', ohms: 0.1 };
+    expect(cleared([out], ['VD.X2.1', 'VD.X2.2'])).toBeFalse();
+    expect(cleared([out], ['VD.X2.1@plug', 'VD.X2.2@plug'])).toBeTrue();
+    expect(cleared([lifted], ['VD.X2.1@plug', 'VD.X2.2@plug'])).toBeFalse();
+    expect(cleared([lifted], ['M1.1', 'M1.2'])).toBeTrue();
+    expect(cleared([meter], ['M1.1', 'M1.2'])).toBeFalse();
+    // Zeroed afterwards says nothing of what was read before.
+    expect(cleared([meter], ['M1.1', 'M1.2'], [zeroed])).toBeFalse();
+  });
 });

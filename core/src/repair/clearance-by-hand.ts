@@ -1,6 +1,7 @@
 import { inBase } from '../quantity';
-import { deviceOhms, elementName, terminalOf, type DeviceOhms } from '../unit-model';
-import { standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
+import { stateOf, type Conditions } from '../procedure';
+import { deviceOhms, elementName, isDetached, plugOf, terminalOf, type DeviceOhms } from '../unit-model';
+import type { EventOf, EventType, TrailLine, VisitContext, VisitState } from '../visit';
 
 /** What was read of the loads at a board, beside any chart. */
 export interface ClearanceByHand {
@@ -20,8 +21,7 @@ const LEADS_UNKNOWN = 1;
  * open was not seen. A board with no load of its own is never whole by hand.
  */
 export function clearanceByHand(context: VisitContext, state: VisitState, board: string): ClearanceByHand {
-  const leads = state.leadZero ?? LEADS_UNKNOWN;
-  const read = loadsAt(context, board).map((load) => ({ load, found: foundAt(context, state, load, leads) }));
+  const read = loadsAt(context, board).map((load) => ({ load, found: foundAt(context, state, load) }));
   const named = (which: Found): readonly string[] =>
     read.filter(({ found }) => found === which).map(({ load }) => loadWords(context, load));
   const [unread, shorted] = [named('unread'), named('shorted')];
@@ -30,12 +30,29 @@ export function clearanceByHand(context: VisitContext, state: VisitState, board:
 
 type Found = 'sound' | 'shorted' | 'unread';
 
-function foundAt(context: VisitContext, state: VisitState, load: DeviceOhms, leads: number): Found {
-  const ohms = lastOhms(context, state, load);
+function foundAt(context: VisitContext, state: VisitState, load: DeviceOhms): Found {
+  const index = state.trail.findLastIndex((line) => isAcross(context, line, load));
+  const event = state.trail[index]?.event;
+  const ohms = event?.type === 'reading-taken' ? ohmsOf(event) : undefined;
   if (ohms === undefined) return 'unread';
   if (ohms < load.lowest) return 'shorted';
-  return ohms - leads < load.lowest ? 'unread' : 'sound';
+  return ohms - leadsAt(state, index) < load.lowest ? 'unread' : 'sound';
 }
+
+/** What the leads were when it was read: another meter, or another day, has other leads. */
+function leadsAt({ trail }: VisitState, index: number): number {
+  const last = trail
+    .slice(0, index)
+    .findLast(({ event, standing }) => standing !== 'retracted' && CHANGES_LEADS.has(event.type))?.event;
+  return last?.type === 'leads-zeroed' ? last.ohms : LEADS_UNKNOWN;
+}
+
+const CHANGES_LEADS: ReadonlySet<EventType> = new Set<EventType>([
+  'leads-zeroed',
+  'meter-changed',
+  'visit-paused',
+  'visit-reopened',
+]);
 
 function loadsAt({ model, wiring }: VisitContext, board: string): readonly DeviceOhms[] {
   const connectors = model.boards.find(({ id }) => id === board)?.connectors ?? [];
@@ -46,19 +63,21 @@ function loadsAt({ model, wiring }: VisitContext, board: string): readonly Devic
   return deviceOhms(model).filter(({ device, from, to }) => !sources.has(device) && (isAtBoard(from) || isAtBoard(to)));
 }
 
-/** Of the last reading across it that counts; undefined where there is none, or it read open. */
-function lastOhms({ wiring }: VisitContext, state: VisitState, load: DeviceOhms): number | undefined {
-  const meets = (probe: string, end: string): boolean => {
-    const terminal = terminalOf(probe);
-    return terminal === end || wiring.byWire.joined(terminal, end);
-  };
-  const across = standingOf(state, 'reading-taken').findLast(
-    ({ function: measured, from, to, judgement }) =>
-      measured === 'resistance' &&
-      judgement.verdict !== 'invalid' &&
-      ((meets(from, load.from) && meets(to, load.to)) || (meets(from, load.to) && meets(to, load.from))),
-  );
-  return across && ohmsOf(across);
+/** A reading that counts for it, whichever way the probes were held. */
+function isAcross({ wiring }: VisitContext, { event, standing, conditions }: TrailLine, load: DeviceOhms): boolean {
+  if (event.type !== 'reading-taken' || standing === 'retracted') return false;
+  if (event.function !== 'resistance' || event.judgement.verdict === 'invalid') return false;
+  const meets = (probe: string, end: string): boolean =>
+    terminalOf(probe) === end || (isWholeWay(conditions, probe) && wiring.byWire.joined(terminalOf(probe), end));
+  const { from, to } = event;
+  return (meets(from, load.from) && meets(to, load.to)) || (meets(from, load.to) && meets(to, load.from));
+}
+
+/** On a board's own pin with its plug out it is the board that is read; with a lead off, nobody knows what. */
+function isWholeWay(conditions: Conditions, probe: string): boolean {
+  const plug = plugOf(probe);
+  const isApart = plug !== undefined && !isDetached(probe) && stateOf(conditions, 'connectors', plug) === 'out';
+  return !isApart && Object.values(conditions.leads ?? {}).every((lead) => lead === 'on');
 }
 
 function ohmsOf({ reading }: EventOf<'reading-taken'>): number | undefined {
