@@ -31,12 +31,16 @@ export function hasRunOut({ until }: Pick<Temporary, 'until'>, today: string): b
 
 /**
  * Jumpers that an earlier visit left in and that nobody has said a word of on this one: they count as in, and no reading
- * knows of them.
+ * knows of them. A jumper is known by the points it joins: names are given anew on every visit.
  */
 export function unseenJumpers(
   { temporaries }: LeftRunning,
   { bypasses }: Pick<VisitState, 'bypasses'>,
 ): readonly BypassPlaced[] {
-  const spoken = new Set(bypasses.map(({ bypass }) => bypass));
-  return temporaries.flatMap(({ jumper }) => (jumper && !spoken.has(jumper.bypass) ? [jumper] : []));
+  const spoken = new Set(bypasses.map(endsOf));
+  return temporaries.flatMap(({ jumper }) => (jumper && !spoken.has(endsOf(jumper)) ? [jumper] : []));
+}
+
+function endsOf({ from, to }: Pick<BypassPlaced, 'from' | 'to'>): string {
+  return [from, to].sort().join(' ');
 }

@@ -21,10 +21,15 @@ export interface BenchTest {
 }
 
 /**
- * Outside what it should read is bad, within it is good, and what cannot be decided is unclear. Where something was read,
- * what it looked like says nothing.
+ * Outside what it should read is bad, within it is good, and what cannot be decided is unclear. Good looks say nothing
+ * where something was read; bad ones hold as long as no figure says otherwise.
  */
 export function benchTest(test: Omit<PartTested, 'type'>): BenchTest {
+  const read = byFigure(test);
+  return read.verdict === 'unclear' && test.looks === 'bad' ? { ...read, verdict: 'bad' } : read;
+}
+
+function byFigure(test: Omit<PartTested, 'type'>): BenchTest {
   const { what, function: measured, expects, text, looks, leadZero } = test;
   const told = (verdict: BenchVerdict, read?: string): BenchTest => ({
     verdict,

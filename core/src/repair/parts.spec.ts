@@ -57,6 +57,8 @@ describe('a test on the bench', () => {
     expect(test({ text: '48', expects: 'about right' })).toBe('unclear');
     expect(test({ text: '48', expects: '' })).toBe('unclear');
     expect(test({ text: 'OL', looks: 'good' })).toBe('bad');
+    expect(test({ text: 'hm', looks: 'bad' })).toBe('bad');
+    expect(test({ text: 'hm', looks: 'good' })).toBe('unclear');
     expect(test({ text: undefined, looks: 'good' })).toBe('good');
     expect(test({ text: undefined })).toBe('unclear');
     expect(test({ text: '8', expects: '8 Ω ±20 %' })).toBe('unclear');
@@ -136,6 +138,10 @@ describe('a part on its way in', () => {
         for (const deed of done) visit.log(bodyOf(deed, offerOf(visit)));
         const [part] = partsOf(visit.context, visit.state);
         expect(part?.stage === 'dead').toBe(isDeadBy(done));
+        // Tested is only what stands good in every test there was.
+        const last = new Map(done.flatMap((deed) => (deed.kind === 'test' ? [[deed.what, deed.text] as const] : [])));
+        const isTested = last.size > 0 && [...last.values()].every((text) => text === '48');
+        expect(part?.stage === 'good').toBe(isTested && !isDeadBy(done));
         expect((part?.doubts ?? []).some((words) => words.includes('dead on arrival'))).toBe(isDeadBy(done));
         const isPoint = closingPoints(visit.context, visit.state).some(
           ({ kind, words }) => kind === 'part' && words.startsWith('Dead'),

@@ -39,20 +39,22 @@ export function partsOf(context: VisitContext, state: VisitState): readonly Offe
   });
 }
 
-/**
- * A part that failed a test stays dead until that same test says otherwise; one that came damaged, or another than was
- * ordered, until it is said to have arrived anew. A test of something else says nothing of it.
- */
-function isDeadOnArrival(
-  arrived: EventOf<'part-arrived'> | undefined,
-  tests: readonly { readonly verdict: BenchTest['verdict']; readonly event: EventOf<'part-tested'> }[],
-): boolean {
+/** What each test came to last. One that was failed stays so until that same test says otherwise. */
+function standingTests(tests: OfferedPart['tests']): readonly BenchTest['verdict'][] {
   const last = new Map<string, BenchTest['verdict']>();
   for (const { verdict, event } of tests) {
     const what = event.what.trim().toLowerCase();
     if (verdict !== 'unclear' || last.get(what) !== 'bad') last.set(what, verdict);
   }
-  return arrived?.condition === 'damaged' || arrived?.condition === 'wrong' || [...last.values()].includes('bad');
+  return [...last.values()];
+}
+
+/**
+ * A part is dead by a test that stands against it; and where it came damaged, or another than was ordered, until it is
+ * said to have arrived anew. A test of something else says nothing of it.
+ */
+function isDeadOnArrival(arrived: EventOf<'part-arrived'> | undefined, tests: OfferedPart['tests']): boolean {
+  return arrived?.condition === 'damaged' || arrived?.condition === 'wrong' || standingTests(tests).includes('bad');
 }
 
 function stageOf({
@@ -64,7 +66,8 @@ function stageOf({
 }: Pick<OfferedPart, 'ordered' | 'arrived' | 'fitted' | 'tests'> & { readonly isDead: boolean }): PartStage {
   if (fitted) return 'fitted';
   if (isDead) return 'dead';
-  if (tests.some(({ verdict }) => verdict === 'good')) return 'good';
+  const standing = standingTests(tests);
+  if (standing.length > 0 && standing.every((verdict) => verdict === 'good')) return 'good';
   if (arrived ?? tests.at(-1)) return 'here';
   return ordered ? 'ordered' : 'offered';
 }
@@ -91,9 +94,7 @@ function doubtsOf(
       ? ['Nobody knows what it has been through: test it before it goes in.']
       : []),
     ...(arrived?.condition === 'opened' ? ['Its box was opened before: test it before it goes in.'] : []),
-    ...(!isDead && tests.length > 0 && tests.every(({ verdict }) => verdict === 'unclear')
-      ? ['Its test decided nothing.']
-      : []),
+    ...(!isDead && standingTests(tests).includes('unclear') ? ['A test of it decided nothing.'] : []),
   ];
 }
 

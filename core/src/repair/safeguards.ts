@@ -46,7 +46,7 @@ function deadFirst({ model }: VisitContext, state: VisitState, since: number | u
 }
 
 function wires(context: VisitContext, state: VisitState, board: string): readonly Safeguard[] {
-  const lists = transfersOf(context, state).filter(({ begun }) => begun.of === board);
+  const lists = transfersOf(context, state).filter(({ begun }) => boardsMeant(context.model, begun.of).includes(board));
   const off = lists.flatMap(({ places }) => places.filter((each) => each.state === 'off'));
   const isChecked = lists.length > 0 && lists.every(({ checked }) => checked !== undefined);
   if (lists.some((list) => hadPower(state, list)))
@@ -72,13 +72,12 @@ function wires(context: VisitContext, state: VisitState, board: string): readonl
 }
 
 /** By the record something was on between the first move and the check that counts. */
-function hadPower({ trail }: VisitState, { begun, checked }: Transfer): boolean {
+function hadPower({ trail, conditions: now }: VisitState, { begun, checked }: Transfer): boolean {
   const first = trail.findIndex(({ event }) => event.type === 'wire-moved' && event.transfer === begun.id);
   const last = checked === undefined ? trail.length : trail.findIndex(({ event }) => event.id === checked.id);
-  return (
-    first >= 0 &&
-    trail.slice(first, last).some(({ conditions }) => Object.values(conditions.supplies ?? {}).includes('on'))
-  );
+  if (first < 0) return false;
+  const during = trail.slice(first, last).map(({ conditions }) => conditions);
+  return [...during, ...(checked ? [] : [now])].some(({ supplies = {} }) => Object.values(supplies).includes('on'));
 }
 
 function clearance(context: VisitContext, state: VisitState, board: string, isFitted: boolean): Safeguard {
@@ -139,7 +138,12 @@ function settings(
   const all = model.boards.find(({ id }) => id === board)?.settings ?? [];
   return all.flatMap(({ id, name }): readonly Safeguard[] => {
     const reads = state.trail.flatMap(({ event, standing }, index) =>
-      event.type === 'setting-read' && event.setting === `${board}.${id}` && standing !== 'retracted' ? [index] : [],
+      event.type === 'setting-read' &&
+      event.setting === `${board}.${id}` &&
+      standing !== 'retracted' &&
+      event.grade !== 'assumed'
+        ? [index]
+        : [],
     );
     const isOldRead = reads.some((index) => since === undefined || index < since);
     return [

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { RouterLink } from '@angular/router';
 import {
   hasRunOut,
-  openBypasses,
+  unseenJumpers,
   type EventBody,
   type LeftRunning,
   type Temporary,
@@ -38,7 +38,7 @@ const NOTHING: LeftRunning = { temporaries: [], followUps: [] };
             </p>
             @if (canEdit()) {
               @if (each.jumper; as jumper) {
-                @if (isLogged(jumper.bypass)) {
+                @if (isLogged(each)) {
                   <p class="small">The jumper is in the record of this visit.</p>
                 } @else {
                   <button jxButton type="button" (click)="recorded.emit(jumper)">The jumper is still in</button>
@@ -110,8 +110,8 @@ export class LeftRunningCard {
     return hasRunOut(temporary, this.today);
   }
 
-  /** Put in on this visit, or said to be still in. */
-  protected isLogged(bypass: string): boolean {
-    return openBypasses(this.visit()).some((each) => each.bypass === bypass);
+  /** Somebody has said of its jumper on this visit whether it is in. */
+  protected isLogged(temporary: Temporary): boolean {
+    return unseenJumpers({ temporaries: [temporary], followUps: [] }, this.visit()).length === 0;
   }
 }
