@@ -1,3 +1,4 @@
+import { MOST_LEAD_OHMS } from '../meter';
 import { inBase } from '../quantity';
 import { stateOf, type Conditions } from '../procedure';
 import { deviceOhms, elementName, isDetached, plugOf, terminalOf, type DeviceOhms } from '../unit-model';
@@ -12,9 +13,6 @@ export interface ClearanceByHand {
   readonly shorted: readonly string[];
 }
 
-/** Ohms of leads nobody has zeroed, at most; common practice, no source. */
-const LEADS_UNKNOWN = 1;
-
 /**
  * Ohms across each load that is wired to a board, by free readings and steps alike: what hangs beside a load only lowers
  * them, so that no short hides. What the leads may be is no load: where that decides, it is not read. A load that reads
@@ -24,11 +22,13 @@ export function clearanceByHand(context: VisitContext, state: VisitState, board:
   const read = loadsAt(context, board).map((load) => ({ load, found: foundAt(context, state, load) }));
   const named = (which: Found): readonly string[] =>
     read.filter(({ found }) => found === which).map(({ load }) => loadWords(context, load));
-  const [unread, shorted] = [named('unread'), named('shorted')];
+  const hidden = named('hidden').map((words) => `${words}: zero the leads, and read it again`);
+  const [unread, shorted] = [[...named('unread'), ...hidden], named('shorted')];
   return { isWhole: read.length > 0 && unread.length + shorted.length === 0, unread, shorted };
 }
 
-type Found = 'sound' | 'shorted' | 'unread';
+/** `hidden` where what was read may be the leads alone. */
+type Found = 'sound' | 'shorted' | 'unread' | 'hidden';
 
 function foundAt(context: VisitContext, state: VisitState, load: DeviceOhms): Found {
   const index = state.trail.findLastIndex((line) => isAcross(context, line, load));
@@ -36,7 +36,7 @@ function foundAt(context: VisitContext, state: VisitState, load: DeviceOhms): Fo
   const ohms = event?.type === 'reading-taken' ? ohmsOf(event) : undefined;
   if (ohms === undefined) return 'unread';
   if (ohms < load.lowest) return 'shorted';
-  return ohms - leadsAt(state, index) < load.lowest ? 'unread' : 'sound';
+  return ohms - leadsAt(state, index) < load.lowest ? 'hidden' : 'sound';
 }
 
 /** What the leads were when it was read: another meter, or another day, has other leads. */
@@ -44,7 +44,7 @@ function leadsAt({ trail }: VisitState, index: number): number {
   const last = trail
     .slice(0, index)
     .findLast(({ event, standing }) => standing !== 'retracted' && CHANGES_LEADS.has(event.type))?.event;
-  return last?.type === 'leads-zeroed' ? last.ohms : LEADS_UNKNOWN;
+  return last?.type === 'leads-zeroed' ? last.ohms : MOST_LEAD_OHMS;
 }
 
 const CHANGES_LEADS: ReadonlySet<EventType> = new Set<EventType>([

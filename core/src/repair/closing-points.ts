@@ -49,7 +49,7 @@ export function closingPoints(context: VisitContext, state: VisitState): readonl
     ...verificationOf(context, state).flatMap(checkPoint),
     ...runningTemporaries(state).flatMap(temporaryPoints),
     ...partsOf(context, state)
-      .filter(({ stage, offered }) => stage === 'ordered' || (stage === 'dead' && !isFitted(state, offered.part)))
+      .filter(({ stage, offered }) => stage === 'ordered' || (stage === 'dead' && !isFittedSince(state, offered)))
       .map(({ offered, stage }) => ({
         id: `part:${offered.id}`,
         kind: 'part' as const,
@@ -66,9 +66,12 @@ function temporaryPoints({ id, text, told, acceptedBy }: EventOf<'temporary-made
     .map((each) => ({ id: `temporary:${id}:${each}`, kind: 'temporary', words: `Temporary, and ${each}: ${text}` }));
 }
 
-/** Another of its kind took its place. */
-function isFitted(state: VisitState, part: string): boolean {
-  return standingOf(state, 'part-fitted').some((fitted) => fitted.part === part);
+/** Another took its place after it was offered. */
+function isFittedSince({ trail }: VisitState, { id, part }: EventOf<'part-offered'>): boolean {
+  const offered = trail.findIndex(({ event }) => event.id === id);
+  return trail
+    .slice(offered)
+    .some(({ event, standing }) => event.type === 'part-fitted' && event.part === part && standing !== 'retracted');
 }
 
 /** A board that was renewed is left with settings somebody has to find again. */
