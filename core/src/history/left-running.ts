@@ -1,4 +1,4 @@
-import type { BypassPlaced, VisitState } from '../visit';
+import { jumperEnds, type BypassPlaced, type VisitState } from '../visit';
 import type { FollowUp, PastVisit, Temporary } from './past-visit';
 
 /** What earlier visits left to be done or to be taken out, and no later one put an end to. */
@@ -37,10 +37,6 @@ export function unseenJumpers(
   { temporaries }: LeftRunning,
   { bypasses }: Pick<VisitState, 'bypasses'>,
 ): readonly BypassPlaced[] {
-  const spoken = new Set(bypasses.map(endsOf));
-  return temporaries.flatMap(({ jumper }) => (jumper && !spoken.has(endsOf(jumper)) ? [jumper] : []));
-}
-
-function endsOf({ from, to }: Pick<BypassPlaced, 'from' | 'to'>): string {
-  return [from, to].sort().join(' ');
+  const spoken = new Set(bypasses.map(jumperEnds));
+  return temporaries.flatMap(({ jumper }) => (jumper && !spoken.has(jumperEnds(jumper)) ? [jumper] : []));
 }

@@ -78,6 +78,7 @@ export {
 export {
   ALTERATION_KINDS,
   alterationsOf,
+  jumperEnds,
   deadForCall,
   isDeniedByFigure,
   alteredWords,

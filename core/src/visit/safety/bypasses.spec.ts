@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { envelope } from '../../testing/demo';
 import { EMPTY_VISIT, openBypasses, type VisitState } from '../record';
 import { bypassPlaced, bypassRemoved, placedByStep } from '.';
@@ -24,6 +25,35 @@ describe('the list of bypasses', () => {
       '2026-11-20T09:00:00.000Z',
       '2026-11-20T10:00:00.000Z',
     ]);
+  });
+
+  it('loses none that is in, where two tablets gave one name to two', () => {
+    const points = { p: ['X.1', 'X.2'], q: ['X.2', 'X.1'], r: ['X.3', 'X.4'] } as const;
+    const deed = fc.record({
+      name: fc.constantFrom('jumper-1', 'jumper-2'),
+      at: fc.constantFrom('p', 'q', 'r', 'out'),
+    });
+    fc.assert(
+      fc.property(fc.array(deed, { maxLength: 10 }), (deeds) => {
+        let state = EMPTY_VISIT;
+        // Whoever stands before the board: jumpers by name, the last put in on top; `p` and `q` are one place.
+        const seen: Record<string, string[]> = { 'jumper-1': [], 'jumper-2': [] };
+        deeds.forEach(({ name, at }, index) => {
+          const place = at === 'q' ? 'p' : at;
+          if (at === 'out') state = bypassRemoved(state, name, '2026-11-20T09:00:00.000Z');
+          else {
+            const [from, to] = points[at];
+            state = bypassPlaced(state, envelope(index), { bypass: name, from, to, why: 'test' });
+          }
+          const stack = seen[name] ?? [];
+          seen[name] = at === 'out' ? stack.slice(0, -1) : [...stack.filter((each) => each !== place), place];
+        });
+        for (const [name, stack] of Object.entries(seen)) {
+          expect(openBypasses(state).filter(({ bypass }) => bypass === name).length).toBe(stack.length);
+          expect(state.conditions.bypasses?.[name] === 'in').toBe(stack.length > 0);
+        }
+      }),
+    );
   });
 
   it('makes the call of one that hands put in, and not of one that only counts as in', () => {

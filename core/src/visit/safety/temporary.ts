@@ -7,7 +7,15 @@ import {
   NEVER_BYPASSED,
   protectionsBetween,
 } from '../../unit-model';
-import { localTime, standingOf, type BypassEntry, type EventOf, type VisitContext, type VisitState } from '../record';
+import {
+  localTime,
+  openBypasses,
+  standingOf,
+  type BypassEntry,
+  type EventOf,
+  type VisitContext,
+  type VisitState,
+} from '../record';
 
 /** Temporary repairs of this visit that nobody has ended, the oldest first. */
 export function runningTemporaries(state: Pick<VisitState, 'trail'>): readonly EventOf<'temporary-made'>[] {
@@ -38,6 +46,8 @@ export function neverStays({ wiring }: VisitContext, jumper: BypassEntry): strin
 export function stayRefusal(context: VisitContext, state: VisitState, jumper: BypassEntry): string | undefined {
   const never = neverStays(context, jumper);
   if (never !== undefined) return never;
+  if (openBypasses(state).filter(({ bypass }) => bypass === jumper.bypass).length > 1)
+    return 'Two jumpers go by one name: take one out first.';
   const covering = runningTemporaries(state).filter(({ bypass }) => bypass === jumper.bypass);
   if (covering.length === 0) return 'A jumper stays in only as a temporary repair.';
   const missing = covering.map((each) => lacking(state, each));

@@ -9,7 +9,7 @@ import { Button } from '../kit/button';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ul>
-      @for (each of alterations(); track each.id) {
+      @for (each of alterations(); track each.words) {
         <li>
           <span>
             <strong>{{ each.words }}.</strong>

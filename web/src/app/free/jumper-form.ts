@@ -3,14 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { Button } from '../kit/button';
 import { TextField } from '../kit/text-field';
 import { Select } from '../kit/select';
-import {
-  bypassRefusal,
-  isFreeUnitModel,
-  NEVER_BYPASSED,
-  type EventBody,
-  type VisitContext,
-  type VisitState,
-} from '@juxtameter/core';
+import { bypassRefusal, isFreeUnitModel, NEVER_BYPASSED, type EventBody, type VisitContext } from '@juxtameter/core';
+import { v7 as uuid } from 'uuid';
 
 /** What a jumper may take away; the last ones are refused and named so that nobody has to guess. */
 const PROTECTIONS = ['dry-run', 'pressure', 'level', 'door', 'overload', ...NEVER_BYPASSED];
@@ -98,7 +92,6 @@ interface JumperFields {
 })
 export class JumperForm {
   readonly context = input.required<VisitContext>();
-  readonly visit = input.required<VisitState>();
   readonly points = input<readonly string[]>([]);
   readonly recorded = output<EventBody>();
   readonly cancelled = output();
@@ -132,7 +125,8 @@ export class JumperForm {
       removes !== undefined && [ends.from, ends.to, why.trim(), starts.trim()].every((each) => each !== '');
     this.lacks.set(!isWhole);
     if (!isWhole || this.refusal() !== undefined) return;
-    const bypass = `jumper-${this.visit().bypasses.length + 1}`;
+    // Counted, two tablets that do not hear of each other would give two jumpers one name.
+    const bypass = `jumper-${uuid()}`;
     this.recorded.emit({
       type: 'bypass-placed',
       bypass,
