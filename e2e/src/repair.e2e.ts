@@ -95,3 +95,36 @@ test('a visit that waits says so in the list, and nothing is known of the machin
   await row.click();
   await expect(workspace.strip).toContainText('unknown, so live');
 });
+
+test('a unit whose charts do not isolate it is proven dead before its board comes out', async ({ workspace, page }) => {
+  await page.goto(workspace.address);
+  await page.getByRole('link', { name: 'Start a visit' }).click();
+  await page.locator('[data-unit=vent-east]').first().click();
+  await page.getByRole('button', { name: /Vent runs one way only/ }).click();
+  const first = await workspace.title.textContent();
+  const visit = page.url();
+
+  await page.goto(`${visit}/repair`);
+  await page.getByText('Something else to be done').click();
+  await page.getByRole('textbox', { name: 'What' }).fill('VD');
+  await page.getByRole('combobox', { name: 'Kind of work' }).selectOption({ label: 'replace' });
+  await page.getByRole('radio', { name: 'diagnosed' }).click();
+  await page.getByRole('button', { name: 'Add to the plan' }).click();
+  const row = page.locator('jx-work-row');
+  await expect(row.getByText(/^Proven dead/).first()).toContainText('not yet');
+  await row.getByRole('button', { name: /^Prove it dead/ }).click();
+
+  await page.getByRole('button', { name: 'Isolate and prove dead' }).click();
+  await workspace.at('Isolate every supply, lock it off and keep the key.');
+  await workspace.key('Enter');
+  await workspace.at('Prove dead where you will work.');
+  await workspace.read('231 / 9.1', ...Array.from({ length: 12 }, () => '0.1'), '231 / 9.1');
+  await expect(page.locator('jx-free-page h1')).toHaveText('Read between any two points');
+  await page.goto(`${visit}/repair`);
+  await expect(row.getByText(/^Proven dead/).first()).toContainText('done');
+  await expect(row.getByRole('button', { name: /^Prove it dead/ })).toHaveCount(0);
+
+  await page.goto(visit);
+  await page.getByRole('button', { name: 'Back to: Vent runs one way only' }).click();
+  await workspace.at(first ?? '');
+});

@@ -1,4 +1,4 @@
-import { stateOf } from '../procedure';
+import { PROVE_DEAD_PROCEDURE, stateOf } from '../procedure';
 import { boardsMeant, elementName, sourcesOf } from '../unit-model';
 import { standingOf, transfersOf, type Transfer, type VisitContext, type VisitState } from '../visit';
 import { clearanceByHand } from './clearance-by-hand';
@@ -33,16 +33,25 @@ export function safeguardsOf(context: VisitContext, state: VisitState, { planned
 }
 
 /** All that feeds the unit: a board has two sources where the unit has, and one of them is easily overlooked. */
-function deadFirst({ model }: VisitContext, state: VisitState, since: number | undefined): readonly Safeguard[] {
+function deadFirst(
+  { model, procedures }: VisitContext,
+  state: VisitState,
+  since: number | undefined,
+): readonly Safeguard[] {
+  const chart = procedures[PROVE_DEAD_PROCEDURE]?.id;
   const conditions = since === undefined ? state.conditions : (state.trail[since]?.conditions ?? state.conditions);
   return model.supplies
     .filter(({ id }) => sourcesOf(model, id).length === 0)
-    .map(({ id, name }) => ({
-      id: 'dead',
-      when: 'before it comes out',
-      words: `Proven dead: ${name ?? id}`,
-      state: stateOf(conditions, 'supplies', id) === 'proven-dead' ? 'done' : since === undefined ? 'open' : 'failed',
-    }));
+    .map(({ id, name }) => {
+      const isDead = stateOf(conditions, 'supplies', id) === 'proven-dead';
+      return {
+        id: 'dead',
+        when: 'before it comes out',
+        words: `Proven dead: ${name ?? id}`,
+        state: isDead ? 'done' : since === undefined ? 'open' : 'failed',
+        ...(chart !== undefined && !isDead && since === undefined ? { procedure: chart } : {}),
+      };
+    });
 }
 
 function wires(context: VisitContext, state: VisitState, board: string): readonly Safeguard[] {

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 
 /**
  * Hash of what a record says, whatever the order of its keys: the same event or visit sent twice is the same, however
@@ -17,7 +17,7 @@ export function documentHash(document: unknown): string {
 }
 
 function sha256(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
+  return hash('sha256', text);
 }
 
 /** JSON with sorted keys and without undefined (RFC 8785 in spirit). */

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import type { Entry } from './entry';
 
 /** What one request did, or that an earlier record was not carried out. */
@@ -36,7 +36,7 @@ export function decodeLine(line: string): unknown {
 }
 
 function sumOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex').slice(0, SUM_LENGTH);
+  return hash('sha256', text).slice(0, SUM_LENGTH);
 }
 
 export function isHeader(content: unknown): content is JournalHeader {

@@ -1,7 +1,7 @@
 import { believedAtStart } from '../../procedure';
-import { isFreeChart, settle, stepTitle } from '../walking';
+import { isChartEnded, isFreeChart, settle, stepTitle } from '../walking';
 import { changedConditions } from '../safety';
-import type { EventKind, VisitContext } from '../record';
+import type { EventKind, VisitContext, VisitState } from '../record';
 
 export interface ProcedureStarted {
   readonly type: 'procedure-started';
@@ -16,7 +16,10 @@ export interface ProcedureStarted {
 export const procedureStarted: EventKind<ProcedureStarted> = {
   apply(context, state, event) {
     const given = context.procedures[event.procedure]?.given;
-    const started = { ...state, procedure: event.procedure, outcomes: {}, walks: {} };
+    const { chartLeft: left, ...rest } = state;
+    const isBack = left?.procedure === event.procedure && left.step === event.start;
+    const { outcomes, walks } = isBack ? left : NOTHING_WALKED;
+    const started = { ...rest, ...leaving(state, event), procedure: event.procedure, outcomes, walks };
     const told = {
       ...started,
       ...changedConditions(started, given && believedAtStart(given, state.conditions), event),
@@ -37,6 +40,18 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
     more: skippedWords(context, event),
   }),
 };
+
+const NOTHING_WALKED: Pick<VisitState, 'outcomes' | 'walks'> = { outcomes: {}, walks: {} };
+
+/** A chart that is left for the one that only proves dead is not over. */
+function leaving(state: VisitState, { procedure }: ProcedureStarted): Pick<VisitState, 'chartLeft'> {
+  if (!isFreeChart(procedure)) return {};
+  if (isFreeChart(state.procedure)) return state.chartLeft ? { chartLeft: state.chartLeft } : {};
+  const { procedure: left, step, outcomes, walks } = state;
+  return left === undefined || step === undefined || isChartEnded(state)
+    ? {}
+    : { chartLeft: { procedure: left, step, outcomes, walks } };
+}
 
 /** Beginning in the middle says what was passed over. */
 function skippedWords(context: VisitContext, { procedure, skipped = [] }: ProcedureStarted): readonly string[] {

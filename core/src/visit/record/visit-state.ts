@@ -66,6 +66,8 @@ export interface VisitState {
   readonly procedure?: string;
   /** Current step, `@end` after a conclusion that ends the chart, undefined before a chart is started. */
   readonly step?: string;
+  /** The chart that was left to prove everything dead, as it was left: where it goes on afterwards. */
+  readonly chartLeft?: Pick<VisitState, 'outcomes' | 'walks'> & { readonly procedure: string; readonly step: string };
   /** Lines logged when the position came to the current step; a proof of dead counts from here. */
   readonly arrivedAt: number;
   readonly trail: readonly TrailLine[];

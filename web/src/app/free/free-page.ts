@@ -186,6 +186,13 @@ export class FreePage {
     const ahead = energyAhead(this.context(), this.visit());
     return ahead && { energise: 'Supply on again', isolate: 'Isolate and prove dead' }[ahead];
   });
+  /** Where the chart goes on that was left to prove everything dead. */
+  protected readonly chartLeft = computed(() => {
+    const left = this.visit().chartLeft;
+    const title = this.context().procedures[left?.procedure ?? '']?.title;
+    if (!left || title === undefined) return undefined;
+    return { title, body: { type: 'procedure-started', procedure: left.procedure, start: left.step } as const };
+  });
   protected readonly unknownSupplies = computed(() => {
     const supplies = this.visit().conditions.supplies ?? {};
     return this.context().model.supplies.filter(({ id }) => (supplies[id] ?? 'unknown') === 'unknown');

@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { Router } from '@angular/router';
 import {
   safeguardsOf,
   type Check,
+  type EventBody,
   type Safeguard,
   type VisitContext,
   type VisitState,
   type Work,
 } from '@juxtameter/core';
+import { Button } from '../kit/button';
 import { CheckGlyph } from './check-glyph';
 
 const GLYPHS: Readonly<Record<Safeguard['state'], Check['state']>> = { done: 'passed', open: 'open', failed: 'failed' };
@@ -16,7 +19,7 @@ const MOMENTS: readonly Safeguard['when'][] = ['before it comes out', 'before po
 /** What surrounds the change of a board: dead before, wires and clearance before power, codes after it. */
 @Component({
   selector: 'jx-safeguard-list',
-  imports: [CheckGlyph],
+  imports: [Button, CheckGlyph],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (group of groups(); track group.when) {
@@ -28,6 +31,18 @@ const MOMENTS: readonly Safeguard['when'][] = ['before it comes out', 'before po
             <span
               >{{ each.words }} <span class="small soft">{{ each.spoken }}</span></span
             >
+            @if (canEdit() && each.way; as way) {
+              <button
+                jxButton
+                type="button"
+                kind="secondary"
+                [quiet]="true"
+                [attr.aria-label]="each.act + ': ' + each.words"
+                (click)="go(way)"
+              >
+                {{ each.act }}
+              </button>
+            }
           </li>
         }
       </ul>
@@ -49,7 +64,7 @@ const MOMENTS: readonly Safeguard['when'][] = ['before it comes out', 'before po
     }
     li {
       display: grid;
-      grid-template-columns: 28px 1fr;
+      grid-template-columns: 28px 1fr auto;
       align-items: center;
       overflow-wrap: anywhere;
     }
@@ -59,13 +74,33 @@ export class SafeguardList {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly work = input.required<Work>();
+  readonly canEdit = input(false);
+  readonly recorded = output<EventBody>();
+  private readonly router = inject(Router);
   protected readonly groups = computed(() => {
     const all = this.work().state === 'dropped' ? [] : safeguardsOf(this.context(), this.visit(), this.work());
+    // One way there is enough, however many supplies are to be proven.
+    const isFirst = (each: Safeguard): boolean =>
+      each === all.find(({ procedure, state }) => procedure === each.procedure && state !== 'done');
     return MOMENTS.map((when) => ({
       when,
       all: all
         .filter((each) => each.when === when)
-        .map(({ words, state }) => ({ words, glyph: GLYPHS[state], spoken: SPOKEN[state] })),
+        .map((each) => ({
+          words: each.words,
+          glyph: GLYPHS[each.state],
+          spoken: SPOKEN[each.state],
+          act: each.id === 'dead' ? 'Prove it dead' : 'Clear it',
+          way: isFirst(each) ? each.procedure : undefined,
+        })),
     })).filter((group) => group.all.length > 0);
   });
+
+  /** To the chart that settles it, and to its first step where another chart is walked. */
+  protected go(procedure: string): void {
+    const start = this.context().procedures[procedure]?.start;
+    if (start !== undefined && this.visit().procedure !== procedure)
+      this.recorded.emit({ type: 'procedure-started', procedure, start });
+    void this.router.navigate(['/visits', this.work().planned.visit]);
+  }
 }

@@ -84,7 +84,13 @@ const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WO
         </ul>
       </details>
     }
-    <jx-safeguard-list [context]="context()" [visit]="visit()" [work]="work()" />
+    <jx-safeguard-list
+      [context]="context()"
+      [visit]="visit()"
+      [work]="work()"
+      [canEdit]="canEdit()"
+      (recorded)="recorded.emit($event)"
+    />
     <jx-photo-strip
       [context]="context()"
       [visit]="visit()"

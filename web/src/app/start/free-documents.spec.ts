@@ -1,9 +1,7 @@
-import { type PinnedDocuments } from '@juxtameter/contract';
 import { startVisitContract } from '@juxtameter/contract/check';
-import { isFreeUnitModel, PROVE_DEAD_PROCEDURE, type MeterDocument } from '@juxtameter/core';
+import { isFreeUnitModel, type MeterDocument } from '@juxtameter/core';
 import handMeter from '../../../../demo/data/meters/hand-6000.json';
-import halfDone from '../../../../demo/data/visits/mist-line-2-half-done.json';
-import { freeDocuments, withChart } from './free-documents';
+import { freeDocuments } from './free-documents';
 
 const METERS = [handMeter as unknown as MeterDocument];
 const ID = '01a20cc0-ed60-7001-8000-000000000000';
@@ -30,13 +28,5 @@ describe('the documents of a machine that is not on file', () => {
     const unit = (name: string, site: string): string => freeDocuments({ name, site, supplies: [] }, []).unit.id;
     expect(unit('Pump 3 ', 'Bay 9')).toBe(unit('pump 3', 'bay  9'));
     expect(unit('Pump 3', 'Bay 9')).not.toBe(unit('Pump 3', 'Bay 8'));
-  });
-
-  it('give a unit on file the chart that proves it dead, once', () => {
-    const pinned = halfDone.pinned as unknown as PinnedDocuments;
-    expect(withChart(pinned, { procedure: pinned.procedures[0]?.id ?? '' })).toBe(pinned);
-    const free = withChart(pinned, { procedure: PROVE_DEAD_PROCEDURE });
-    expect(free.procedures.length).toBe(pinned.procedures.length + 1);
-    expect(withChart(free, { procedure: PROVE_DEAD_PROCEDURE })).toBe(free);
   });
 });

@@ -1,6 +1,6 @@
 import { freePinned, type PinnedDocuments } from '@juxtameter/contract';
-import { FREE_UNIT_MODEL, PROVE_DEAD_PROCEDURE, proveDeadProcedure, type MeterDocument } from '@juxtameter/core';
-import type { FreeMachine, StartChoice } from './start.actions';
+import { FREE_UNIT_MODEL, type MeterDocument } from '@juxtameter/core';
+import type { FreeMachine } from './start.actions';
 
 /** What a visit to a machine that is not on file is pinned to: its supplies, and the chart that proves them dead. */
 export function freeDocuments(machine: FreeMachine, meters: readonly MeterDocument[]): PinnedDocuments {
@@ -14,14 +14,6 @@ export function freeDocuments(machine: FreeMachine, meters: readonly MeterDocume
     supplies: machine.supplies,
   };
   return freePinned(unit, site, meters);
-}
-
-/** A unit on file that is read without its charts still has to be proven dead. */
-export function withChart(pinned: PinnedDocuments, { procedure }: Pick<StartChoice, 'procedure'>): PinnedDocuments {
-  const has = pinned.procedures.some(({ id }) => id === procedure);
-  return has || procedure !== PROVE_DEAD_PROCEDURE
-    ? pinned
-    : { ...pinned, procedures: [...pinned.procedures, proveDeadProcedure(pinned.unitModel)] };
 }
 
 /** An id out of words: the same machine at the same site is found again. */

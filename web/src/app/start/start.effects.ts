@@ -2,7 +2,7 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { unitAsSeen, type PinnedDocuments } from '@juxtameter/contract';
+import { unitAsSeen, visitContext, type PinnedDocuments } from '@juxtameter/contract';
 import type { EventBody, PastVisit } from '@juxtameter/core';
 import { catchError, exhaustMap, from, map, of, switchMap, tap, withLatestFrom, type Observable } from 'rxjs';
 import { Api } from '../api/api';
@@ -14,7 +14,7 @@ import { SyncActions } from '../sync/sync.actions';
 import { EventStamp } from '../visit/event-stamp';
 import { StartActions, type StartChoice } from './start.actions';
 import { fetchMeters, fetchPinned } from '../api/fetch-documents';
-import { freeDocuments, withChart } from './free-documents';
+import { freeDocuments } from './free-documents';
 
 const NOT_KEPT: ApiProblem = {
   kind: 'refused',
@@ -39,7 +39,7 @@ export const startVisit = createEffect(
         documentsFor(api, local, choice).pipe(
           switchMap((pinned) =>
             pinned
-              ? begun({ api, local, stamp }, choice, withChart(asSeen(pinned, history?.[pinned.unit.id]), choice))
+              ? begun({ api, local, stamp }, choice, asSeen(pinned, history?.[pinned.unit.id]))
               : of(StartActions.visitFailed({ problem: NOT_KEPT })),
           ),
           catchError((error: unknown) => {
@@ -115,7 +115,7 @@ function firstFacts(choice: StartChoice, pinned: PinnedDocuments): readonly Even
   const { complaint, reporter } = choice;
   const isPinned = pinned.meters.some(({ id }) => id === choice.meter);
   const meter = isPinned ? { meter: choice.meter } : {};
-  const procedure = pinned.procedures.find((each) => each.id === choice.procedure);
+  const procedure = visitContext(pinned).procedures[choice.procedure ?? ''];
   const opened: EventBody = {
     type: 'visit-opened',
     unit: pinned.unit.id,
