@@ -22,6 +22,7 @@ const CORE_ROOMS = [
   'photo',
   'history',
   'guard',
+  'spares',
   'repair',
   'account',
   'entry',

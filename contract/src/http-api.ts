@@ -159,6 +159,19 @@ export const API_ROUTES: readonly ApiRoute[] = [
     gives: { words: '`missing`, those that are not.' },
   },
   {
+    method: 'get',
+    path: '/spares',
+    summary: 'What is known of the spares in vans and stores.',
+    gives: { words: '`entries`, in any order; the same entry means the same wherever it comes from.' },
+  },
+  {
+    method: 'post',
+    path: '/spares',
+    summary: 'Stores entries of the spares, all of them or none. Sent twice they are stored once.',
+    takes: 'spare-batch',
+    gives: { words: '`stored`, how many of them were new; 409 where one is on file with other content.' },
+  },
+  {
     method: 'post',
     path: '/import',
     summary: 'Brings documents in, all of them or none.',

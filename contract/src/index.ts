@@ -5,3 +5,4 @@ export { visitContext } from './visit-context';
 export { visitSummary } from './visit-summary';
 export * from './unit-history';
 export { freePinned } from './free-pinned';
+export type { SpareBatch, SpareFile } from './spares';

@@ -6,6 +6,7 @@ import { meterSchema } from './meter-schema';
 import { procedureSchema } from './procedure-schema';
 import { photosAskedSchema } from './photos-asked';
 import { siteFileSchema } from './site-schema';
+import { spareBatchSchema } from './spares';
 import { unitModelSchema } from './unit-model';
 import { startVisitSchema, visitSchema } from './visit-schema';
 
@@ -26,4 +27,5 @@ export const REQUESTS: readonly Published[] = [
   { id: 'event-batch', title: 'Send events', schema: eventBatchSchema },
   { id: 'import', title: 'Import', schema: importSchema },
   { id: 'photos-asked', title: 'Ask for photos', schema: photosAskedSchema },
+  { id: 'spare-batch', title: 'Send entries of the spares', schema: spareBatchSchema },
 ];

@@ -14,6 +14,7 @@ export * from './sequence';
 export * from './photo';
 export * from './history';
 export * from './guard';
+export * from './spares';
 export * from './repair';
 export * from './account';
 export * from './entry';

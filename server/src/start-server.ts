@@ -12,6 +12,7 @@ import { StartRefused, type Settings } from './settings';
 import { isOfTheDisk } from './storage/disk-room';
 import { removeDrafts, Storage, type StorageOptions } from './storage/storage';
 import { LibraryStore } from './store/library-store';
+import { SpareStore } from './store/spare-store';
 import { VisitStore } from './store/visit-store';
 
 export interface RunningServer {
@@ -68,7 +69,8 @@ export async function startServer({
     if (demo) await seedWhenEmpty(demo, library, visits, storage.photos);
     visits.tellAnew().catch(noteTrouble);
     const imports = new ImportStore(storage, library, visits);
-    const app = createApp({ storage, library, visits, imports, logger: log, page });
+    const spares = new SpareStore(storage);
+    const app = createApp({ storage, library, visits, spares, imports, logger: log, page });
     // Slow senders are cut off instead of holding a connection for ever.
     const server = createServer(
       { ...patience, connectionsCheckingInterval: patience.headersTimeout / 4, keepAliveTimeout: KEPT_ALIVE },

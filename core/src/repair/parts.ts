@@ -1,3 +1,4 @@
+import { isSameMarking } from '../spares';
 import { boardsMeant, deviceOhms, itemOf, partMeant } from '../unit-model';
 import { standingOf, type EventOf, type VisitContext, type VisitState } from '../visit';
 import { benchTest, type BenchTest } from './bench-test';
@@ -84,10 +85,10 @@ function doubtsOf(
   const rating = context.model.devices.find(({ id }) => id === partMeant(context.model, offered.part))?.rating;
   return [
     ...(isDead ? ['It is dead on arrival: that says nothing of the machine. Send it back.'] : []),
-    ...(old.length > 0 && !old.some((number) => alike(number, offered.number))
+    ...(old.length > 0 && !old.some((number) => isSameMarking(number, offered.number))
       ? [`The old one is ${old.join(' or ')}: hold pins, rating and revision side by side.`]
       : []),
-    ...(rating !== undefined && offered.rating !== undefined && !alike(rating, offered.rating)
+    ...(rating !== undefined && offered.rating !== undefined && !isSameMarking(rating, offered.rating)
       ? [`It is rated ${offered.rating}, the drawing says ${rating}.`]
       : []),
     ...(offered.state === 'used' || offered.state === 'unknown'
@@ -104,12 +105,6 @@ function oldNumbers({ model }: VisitContext, state: VisitState, part: string): r
   const read = standingOf(state, 'board-identified').filter(({ board }) => boards.has(board));
   const drawn = model.boards.flatMap(({ id, number }) => (boards.has(id) && number !== undefined ? [number] : []));
   return read.length > 0 ? [...new Set(read.map(({ number }) => number))] : drawn;
-}
-
-/** One number, however it is spaced; a suffix that differs is another part. */
-function alike(one: string, other: string): boolean {
-  const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-  return plain(one) === plain(other);
 }
 
 /** What a part should read on the bench, as far as the unit model rates it: "coil A1 to A2", "48 Ω ±10 %". */

@@ -18,7 +18,13 @@ function contextOf(model: UnitModelDocument, procedures = [proveDeadProcedure(mo
 function replacing(context: VisitContext): VisitDriver {
   const driver = new VisitDriver(context);
   driver.log({ type: 'visit-opened', unit: 'somewhere', complaint: 'dead', meter: HAND_METER.id });
-  driver.log({ type: 'work-planned', kind: 'replace', text: 'The board', item: context.model.boards[0]?.id ?? '' });
+  driver.log({
+    type: 'work-planned',
+    kind: 'replace',
+    reason: 'diagnosed',
+    text: 'The board',
+    item: context.model.boards[0]?.id ?? '',
+  });
   return driver;
 }
 

@@ -14,7 +14,14 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { MeterDocument, PastVisit, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type {
+  MeterDocument,
+  PastVisit,
+  ProcedureDocument,
+  SpareEntry,
+  UnitModelDocument,
+  VisitEvent,
+} from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit, VisitSummary } from '@juxtameter/contract';
 
 export const sites = pgTable('sites', {
@@ -157,4 +164,10 @@ export const eras = pgTable('eras', {
   id: uuid().notNull().unique(),
   /** The last order before it. */
   after: bigint({ mode: 'number' }).notNull(),
+});
+
+/** The log of the spares in vans and stores: nothing here is ever updated or deleted, and no order is needed. */
+export const spareEntries = pgTable('spare_entries', {
+  id: uuid().primaryKey(),
+  document: json().$type<SpareEntry>().notNull(),
 });

@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import type { Storage } from '../storage/storage';
 import type { ImportStore } from '../import/import-store';
 import type { LibraryStore } from '../store/library-store';
+import type { SpareStore } from '../store/spare-store';
 import type { VisitStore } from '../store/visit-store';
 import { version } from '../../../package.json';
 import { backupRoute } from './backup-route';
@@ -14,6 +15,7 @@ import { pageRoutes } from './page';
 import { photoRoutes } from './photo-routes';
 import { pathPart } from './body';
 import { requestLog, UUID } from './request-log';
+import { spareRoutes } from './spare-routes';
 import { sameSiteOnly, securityHeaders } from './security';
 import { appendRoute, visitRoutes } from './visit-routes';
 
@@ -21,6 +23,7 @@ export interface AppParts {
   readonly storage: Storage;
   readonly library: LibraryStore;
   readonly visits: VisitStore;
+  readonly spares: SpareStore;
   readonly imports: ImportStore;
   readonly logger: Logger;
   /** Folder of the built page. */
@@ -28,7 +31,7 @@ export interface AppParts {
 }
 
 /** Page and API in one Express application. */
-export function createApp({ storage, library, visits, imports, logger, page }: AppParts): Express {
+export function createApp({ storage, library, visits, spares, imports, logger, page }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   // Answers of the API are not stored by anybody: nobody asks whether they changed. The page's files have their own.
@@ -60,6 +63,7 @@ export function createApp({ storage, library, visits, imports, logger, page }: A
     libraryRoutes(library, imports),
     visitRoutes(visits),
     photoRoutes(storage.photos),
+    spareRoutes(spares),
     importRoute(imports, logger),
     noSuchAddress,
   );

@@ -21,6 +21,8 @@ export interface ArchiveManifest {
 
 export const MANIFEST = 'manifest.json';
 export const SITES = 'sites.json';
+/** Missing in archives from before spares were kept. */
+export const SPARES = 'spares.json';
 
 const LARGEST_INTEGER = 2 ** 31 - 1;
 
@@ -100,7 +102,14 @@ export function manifestProblem(value: unknown): string | undefined {
     return `has a ${MANIFEST} that is not one of a Juxtameter archive, version 1: ${path} ${message}`;
   }
   const { files, documents, visits, photos = [] } = checked.value;
-  const listed = [SITES, ...documents.map((each) => each.file), ...visits.map((each) => each.file), ...photos];
+  const spares = Object.hasOwn(files, SPARES) ? [SPARES] : [];
+  const listed = [
+    SITES,
+    ...spares,
+    ...documents.map((each) => each.file),
+    ...visits.map((each) => each.file),
+    ...photos,
+  ];
   const known = new Set<string>();
   for (const name of listed) {
     if (known.has(name)) return `lists "${name.slice(0, 60)}" twice`;

@@ -5,14 +5,15 @@ import {
   readPhoto,
   visitContract,
   siteFileContract,
+  spareFileContract,
   meterContract,
   procedureContract,
   unitModelContract,
 } from '@juxtameter/contract/check';
-import { visitContext, type SiteFile, type VisitDocument } from '@juxtameter/contract';
+import { visitContext, type SiteFile, type SpareFile, type VisitDocument } from '@juxtameter/contract';
 import type { Contract, FieldProblem } from '@juxtameter/contract/check';
 import { StartRefused } from '../settings';
-import { MANIFEST, manifestProblem, SITES, type ArchiveManifest } from './archive-manifest';
+import { MANIFEST, manifestProblem, SITES, SPARES, type ArchiveManifest } from './archive-manifest';
 import type { StoredDocument } from './entry';
 
 /** Bounds on what is unpacked, in bytes: an archive that claims more is not one of ours. */
@@ -60,6 +61,12 @@ export class ArchiveReader {
 
   async sites(): Promise<SiteFile> {
     return this.checked(SITES, siteFileContract, await this.json(SITES));
+  }
+
+  /** Nothing in archives from before spares were kept. */
+  async spares(): Promise<SpareFile['entries']> {
+    if (!Object.hasOwn(this.manifest.files, SPARES)) return [];
+    return this.checked<SpareFile>(SPARES, spareFileContract, await this.json(SPARES)).entries;
   }
 
   async document({ of, version, storedAt, file }: ArchiveManifest['documents'][number]): Promise<StoredDocument> {

@@ -1,10 +1,10 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import { and, asc, eq, gt, lte, max, sql } from 'drizzle-orm';
-import type { SiteFile } from '@juxtameter/contract';
+import type { SiteFile, SpareFile } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
-import { eras, sites, units, visitEvents, visits } from '../database/schema';
+import { eras, sites, spareEntries, units, visitEvents, visits } from '../database/schema';
 import type { PhotoStore } from '../photos/photo-store';
-import { photoFile, SITES, type ArchiveManifest } from './archive-manifest';
+import { photoFile, SITES, SPARES, type ArchiveManifest } from './archive-manifest';
 import { packedAside, type Picture, type Piece, type UnsummedManifest } from './archive-packing';
 import { DOCUMENT_TABLES, type Era, type StoredDocument } from './entry';
 
@@ -31,6 +31,8 @@ export type Gap = () => Promise<void>;
 
 interface Contents {
   readonly sites: SiteFile;
+  /** Missing where there are none. */
+  readonly spares?: SpareFile;
   readonly documents: readonly (ArchiveManifest['documents'][number] & { readonly id: string })[];
   readonly eras: readonly Era[];
 }
@@ -66,7 +68,7 @@ export async function archiveOf(
   const [visitsNow] = await database.select({ count: sql<number>`count(*)::integer` }).from(visits);
   const pictures = (await photos?.all()) ?? [];
   // Sites and the manifest besides.
-  const files = documents.length + (visitsNow?.count ?? 0) + pictures.length + 2;
+  const files = documents.length + (visitsNow?.count ?? 0) + pictures.length + (contents.spares ? 3 : 2);
   async function* all(): AsyncGenerator<Piece | Picture> {
     yield* piecesOf(database, contents, moment, gap);
     if (photos) yield* picturesOf(photos, pictures, gap);
@@ -90,6 +92,7 @@ async function* picturesOf(
 /** Every file but manifest and pictures, piece by piece. */
 async function* piecesOf(database: Database, contents: Contents, moment: Moment, gap: Gap): AsyncGenerator<Piece> {
   yield whole(SITES, contents.sites);
+  if (contents.spares) yield whole(SPARES, contents.spares);
   for (const { file, of, id, version } of contents.documents)
     yield whole(file, await documentOf(database, of, id, version));
   yield* visitPieces(database, moment.lastEvent, gap);
@@ -122,7 +125,17 @@ async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
     '',
     gap,
   );
+  const spareRows = await paged(
+    (after) =>
+      database.select().from(spareEntries).where(gt(spareEntries.id, after)).orderBy(spareEntries.id).limit(PAGE),
+    ({ id }) => id,
+    BEFORE_ALL,
+    gap,
+  );
   return {
+    ...(spareRows.length === 0
+      ? {}
+      : { spares: { format: 'juxtameter/spares', version: 1, entries: spareRows.map((row) => row.document) } }),
     sites: {
       format: 'juxtameter/sites',
       version: 1,

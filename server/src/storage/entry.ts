@@ -1,5 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { MeterDocument, ProcedureDocument, UnitModelDocument, VisitEvent } from '@juxtameter/core';
+import type { MeterDocument, ProcedureDocument, SpareEntry, UnitModelDocument, VisitEvent } from '@juxtameter/core';
 import type { PinnedDocuments, Site, Unit } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import {
@@ -7,6 +7,7 @@ import {
   meters,
   procedures,
   sites,
+  spareEntries,
   storageState,
   unitModels,
   units,
@@ -32,6 +33,7 @@ export type Entry =
       readonly createdAt: string;
     }
   | ({ readonly kind: 'era-begun' } & Era)
+  | { readonly kind: 'spares-noted'; readonly entries: readonly SpareEntry[] }
   | { readonly kind: 'events-stored'; readonly events: readonly VisitEvent[] };
 
 /** A stretch in which orders were given: its place among others, and the last order before it. */
@@ -65,6 +67,9 @@ export async function applyEntries(database: Database, entries: readonly Entry[]
   else if (appliedSeq !== undefined) await database.execute(applied(appliedSeq));
 }
 
+/** Rows in one statement. */
+const MOST_ROWS = 1000;
+
 async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'events-stored' }>): Promise<void> {
   switch (entry.kind) {
     case 'site-put': {
@@ -92,6 +97,15 @@ async function applyEntry(database: Database, entry: Exclude<Entry, { kind: 'eve
     case 'era-begun': {
       const { place, id, after } = entry;
       await database.insert(eras).values({ place, id, after }).onConflictDoNothing();
+      return;
+    }
+    case 'spares-noted': {
+      const rows = entry.entries.map((each) => ({ id: each.id, document: each }));
+      for (let from = 0; from < rows.length; from += MOST_ROWS)
+        await database
+          .insert(spareEntries)
+          .values(rows.slice(from, from + MOST_ROWS))
+          .onConflictDoNothing();
       return;
     }
     case 'visit-started': {

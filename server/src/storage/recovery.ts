@@ -234,6 +234,7 @@ export async function loadArchive(database: Database, path: string): Promise<num
         ...sites.map((site) => ({ kind: 'site-put', site }) as const),
         ...units.map((unit) => ({ kind: 'unit-put', unit }) as const),
       ]);
+      await applyEntries(transaction, [{ kind: 'spares-noted', entries: await archive.spares() }]);
       for (const era of archive.manifest.eras ?? []) await applyEntries(transaction, [{ kind: 'era-begun', ...era }]);
       for (const listed of archive.manifest.documents)
         await applyEntries(transaction, [{ kind: 'document-stored', ...(await archive.document(listed)) }]);

@@ -6,6 +6,7 @@ export async function verifyArchive(path: string, trust: Trust): Promise<number>
   const reader = await ArchiveReader.open(path, trust);
   try {
     await reader.sites();
+    await reader.spares();
     for (const listed of reader.manifest.documents) await reader.document(listed);
     for (const { file } of reader.manifest.visits) await reader.visit(file);
     for (const file of reader.manifest.photos ?? []) await reader.photo(file);
