@@ -33,6 +33,7 @@ import importSchema from '../../docs/schema/import.schema.json';
 import meterSchema from '../../docs/schema/meter.schema.json';
 import partsSchema from '../../docs/schema/parts.schema.json';
 import photosAskedSchema from '../../docs/schema/photos-asked.schema.json';
+import spareBatchSchema from '../../docs/schema/spare-batch.schema.json';
 import procedureSchema from '../../docs/schema/procedure.schema.json';
 import sitesSchema from '../../docs/schema/sites.schema.json';
 import startVisitSchema from '../../docs/schema/start-visit.schema.json';
@@ -82,6 +83,7 @@ for (const schema of [
   eventBatchSchema,
   importSchema,
   photosAskedSchema,
+  spareBatchSchema,
 ])
   ajv.addSchema(schema);
 

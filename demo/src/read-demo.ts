@@ -1,13 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { MeterDocument, ProcedureDocument, UnitModelDocument } from '@juxtameter/core';
+import type { MeterDocument, ProcedureDocument, SpareEntry, UnitModelDocument } from '@juxtameter/core';
 import { type SiteFile, type VisitDocument } from '@juxtameter/contract';
 import {
   meterContract,
   procedureContract,
   readDocument,
   siteFileContract,
+  spareFileContract,
   unitModelContract,
   visitContract,
   type Contract,
@@ -20,6 +21,7 @@ export interface DemoData {
   readonly procedures: readonly ProcedureDocument[];
   readonly meters: readonly MeterDocument[];
   readonly visits: readonly VisitDocument[];
+  readonly spares: readonly SpareEntry[];
   /** Pictures the visits name by what is in them. */
   readonly photos: readonly Buffer[];
 }
@@ -35,6 +37,7 @@ export function readDemo(): DemoData {
     procedures: readFolder('procedures', procedureContract),
     meters: readFolder('meters', meterContract),
     visits: readFolder('visits', visitContract),
+    spares: readAs('spares.json', spareFileContract).entries,
     photos: namesIn('photos', '.jpg').map((name) => readFileSync(join(DATA, 'photos', name))),
   };
 }

@@ -15,7 +15,10 @@ function entry(fact: SpareFact, overrides: Partial<SpareEntry> = {}): SpareEntry
 }
 
 const entriesOf = async ({ request }: Pick<TestServer, 'request'>): Promise<readonly SpareEntry[]> =>
-  (await request('GET', '/api/spares')).body['entries'] as unknown as readonly SpareEntry[];
+  ((await request('GET', '/api/spares')).body['entries'] as unknown as readonly SpareEntry[]).filter(
+    // The demo has some of its own.
+    ({ device }) => device === DEVICE,
+  );
 
 const byId = (entries: readonly SpareEntry[]): readonly SpareEntry[] =>
   [...entries].sort((a, b) => (a.id < b.id ? -1 : 1));

@@ -66,10 +66,10 @@ export async function startServer({
     });
     const library = new LibraryStore(storage);
     const visits = new VisitStore(storage, library);
-    if (demo) await seedWhenEmpty(demo, library, visits, storage.photos);
+    const spares = new SpareStore(storage);
+    if (demo) await seedWhenEmpty(demo, library, visits, storage.photos, spares);
     visits.tellAnew().catch(noteTrouble);
     const imports = new ImportStore(storage, library, visits);
-    const spares = new SpareStore(storage);
     const app = createApp({ storage, library, visits, spares, imports, logger: log, page });
     // Slow senders are cut off instead of holding a connection for ever.
     const server = createServer(

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { SpareEntry, SpareFact } from './spare-entry';
-import { sparesOf, sparesToOrder } from './spares';
+import { sparesOf, sparesToOrder, takenFor } from './spares';
 
 const DEVICE = '01a20cc0-ed60-7001-8000-0000000000aa';
 
@@ -93,5 +93,16 @@ describe('spares of a van', () => {
     expect(sparesOf(log)).toEqual([]);
     expect(sparesOf([...log, entry(2, { type: 'counted', count: 1 })])[0]?.level).toBeUndefined();
     expect(sparesOf([...log, entry(2, { type: 'withdrawn', entry: log[1]?.id ?? '' })])[0]?.count).toBe(3);
+  });
+
+  it('tell what was taken for a visit, unless it was taken back', () => {
+    const visit = '01a20cc0-ed60-7001-8000-0000000000bb';
+    const log = [
+      entry(0, { type: 'counted', count: 3 }),
+      entry(1, { type: 'taken', count: 1, visit }),
+      entry(2, { type: 'taken', count: 1 }),
+    ];
+    expect(takenFor(log, visit).map(({ id }) => id)).toEqual([log[1]?.id ?? '']);
+    expect(takenFor([...log, entry(3, { type: 'withdrawn', entry: log[1]?.id ?? '' })], visit)).toEqual([]);
   });
 });

@@ -31,11 +31,8 @@ export interface Spare {
  * in the order of their times, and what is taken or put counts from the last count on.
  */
 export function sparesOf(entries: readonly SpareEntry[]): readonly Spare[] {
-  const once = [...new Map(entries.map((entry) => [entry.id, entry])).values()];
-  const withdrawn = new Set(once.flatMap((entry) => (entry.type === 'withdrawn' ? [entry.entry] : [])));
-  const standing = once.filter(({ id, type }) => type !== 'withdrawn' && !withdrawn.has(id)).sort(inTime);
   const kept = new Map<string, readonly SpareEntry[]>();
-  for (const entry of standing) {
+  for (const entry of standingEntries(entries)) {
     const key = keyOf(entry);
     if (entry.type === 'dropped') kept.delete(key);
     else kept.set(key, [...(kept.get(key) ?? []), entry]);
@@ -49,6 +46,18 @@ export function sparesToOrder(spares: readonly Spare[]): readonly Spare[] {
   return spares
     .filter(({ standing }) => standing !== 'enough')
     .sort((a, b) => rank.indexOf(a.standing) - rank.indexOf(b.standing));
+}
+
+/** What was taken for a visit and not taken back. */
+export function takenFor(entries: readonly SpareEntry[], visit: string): readonly SpareEntry[] {
+  return standingEntries(entries).filter((entry) => entry.type === 'taken' && entry.visit === visit);
+}
+
+/** Every entry once, in the order of their times, without those that were withdrawn. */
+function standingEntries(entries: readonly SpareEntry[]): readonly SpareEntry[] {
+  const once = [...new Map(entries.map((entry) => [entry.id, entry])).values()];
+  const withdrawn = new Set(once.flatMap((entry) => (entry.type === 'withdrawn' ? [entry.entry] : [])));
+  return once.filter(({ id, type }) => type !== 'withdrawn' && !withdrawn.has(id)).sort(inTime);
 }
 
 function spareOf(entries: readonly SpareEntry[]): readonly Spare[] {

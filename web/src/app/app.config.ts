@@ -15,6 +15,8 @@ import * as photoEffects from './photos/photo.effects';
 import { photoFeature } from './photos/photo.reducer';
 import * as preferencesEffects from './preferences/preferences.effects';
 import { preferencesFeature } from './preferences/preferences.reducer';
+import * as spareEffects from './spares/spare.effects';
+import { spareFeature } from './spares/spare.reducer';
 import * as syncEffects from './sync/sync.effects';
 import { syncFeature } from './sync/sync.reducer';
 import { startFeature } from './start/start.reducer';
@@ -31,11 +33,20 @@ export const appConfig: ApplicationConfig = {
       [libraryFeature.name]: libraryFeature.reducer,
       [photoFeature.name]: photoFeature.reducer,
       [preferencesFeature.name]: preferencesFeature.reducer,
+      [spareFeature.name]: spareFeature.reducer,
       [startFeature.name]: startFeature.reducer,
       [syncFeature.name]: syncFeature.reducer,
       [visitsFeature.name]: visitsFeature.reducer,
     }),
-    provideEffects(historyEffects, libraryEffects, photoEffects, preferencesEffects, syncEffects, visitsEffects),
+    provideEffects(
+      historyEffects,
+      libraryEffects,
+      photoEffects,
+      preferencesEffects,
+      spareEffects,
+      syncEffects,
+      visitsEffects,
+    ),
     provideServiceWorker('page-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:3000' }),
     provideParts(),
   ],

@@ -133,6 +133,11 @@ export const routes: Routes = [
     },
   },
   {
+    path: 'spares',
+    title: 'Spares · Juxtameter',
+    loadComponent: () => import('./spares/spares-page').then((file) => file.SparesPage),
+  },
+  {
     path: 'backup',
     title: 'Backup · Juxtameter',
     loadChildren: async () => {

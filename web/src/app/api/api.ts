@@ -5,6 +5,7 @@ import type {
   Library,
   Site,
   SiteHistories,
+  SpareBatch,
   StartVisit,
   Unit,
   VisitDocument,
@@ -96,6 +97,15 @@ export class Api {
   /** Which of these pictures the server does not have. */
   missingPhotos(photos: readonly string[]): Observable<PhotosMissing> {
     return this.http.post<PhotosMissing>('/api/photos/missing', { photos });
+  }
+
+  /** All that the server knows of the spares. */
+  spares(): Observable<SpareBatch> {
+    return this.http.get<SpareBatch>('/api/spares');
+  }
+
+  noteSpares(batch: SpareBatch): Observable<{ readonly stored: number }> {
+    return this.http.post<{ readonly stored: number }>('/api/spares', batch);
   }
 
   appendEvents(visit: string, events: readonly VisitEvent[]): Observable<Acknowledged> {

@@ -1,5 +1,5 @@
 import type { History, Library, PinnedDocuments } from '@juxtameter/contract';
-import type { ChartLayout, VisitEvent } from '@juxtameter/core';
+import type { ChartLayout, SpareEntry, VisitEvent } from '@juxtameter/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 export type DocumentKind = 'unit-model' | 'procedure' | 'meter';
@@ -44,6 +44,14 @@ export interface KeptPhotoFacts {
   readonly usedAt: number;
 }
 
+/** An entry of the spares as this browser keeps it. */
+export interface KeptSpareEntry {
+  readonly id: string;
+  readonly entry: SpareEntry;
+  /** It is another server's: kept here only, until somebody gives it to the present one. */
+  readonly apart?: true;
+}
+
 interface LocalSchema extends DBSchema {
   library: { key: string; value: Library };
   /** What happened at every unit, as the server told last. */
@@ -58,6 +66,7 @@ interface LocalSchema extends DBSchema {
   photos: { key: string; value: KeptPhotoFacts; indexes: { visit: string; waiting: string } };
   /** The pictures themselves, by hash. */
   pictures: { key: string; value: ArrayBuffer };
+  spares: { key: string; value: KeptSpareEntry };
   events: {
     key: number;
     value: KeptEvent;
@@ -102,6 +111,9 @@ export const LADDER: readonly Rung[] = [
     photos.createIndex('visit', 'visit');
     photos.createIndex('waiting', 'waiting');
     database.createObjectStore('pictures');
+  },
+  (database) => {
+    database.createObjectStore('spares', { keyPath: 'id' });
   },
 ];
 

@@ -6,6 +6,7 @@ import { openLocalDatabase, type DocumentKind, type KeptEvent, type LocalDatabas
 import { keepHistories, keptHistories, keptSites } from './local-history';
 import { apartIn, giveApart, offerAgain, setApart, setAside, takeBackOrders, type SetAside } from './local-orders';
 import { forgetPhotos } from './local-photos';
+import { giveSparesApart, setSparesApart } from './local-spares';
 import { writeAhead } from './write-ahead';
 
 /** A kept visit with its log: what the server has first, then what waits, in the order it was logged. */
@@ -209,7 +210,9 @@ export class LocalStore {
   }
 
   async setApart(): Promise<void> {
-    await setApart(await this.database());
+    const database = await this.database();
+    await setApart(database);
+    await setSparesApart(database);
   }
 
   /** How many visits kept here are another server's. */
@@ -218,7 +221,9 @@ export class LocalStore {
   }
 
   async giveApart(): Promise<void> {
-    await giveApart(await this.database());
+    const database = await this.database();
+    await giveApart(database);
+    await giveSparesApart(database);
   }
 
   async setAside(refused: readonly SetAside[]): Promise<void> {

@@ -3,6 +3,7 @@ import {
   ARRIVAL_CONDITIONS,
   ARRIVAL_WORDS,
   FUNCTIONS,
+  isSameMarking,
   offeredTests,
   PART_PROVENANCE_WORDS,
   partName,
@@ -11,6 +12,7 @@ import {
   type MeasurementFunction,
   type OfferedPart,
   type PartStage,
+  type Spare,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -62,7 +64,7 @@ type Asked = 'order' | 'arrive' | 'test' | 'fit';
     }
     @if (canEdit() && part().stage !== 'fitted') {
       <div class="buttons">
-        @if (part().stage === 'offered') {
+        @if (part().stage === 'offered' && takenFrom().length === 0) {
           <button
             jxButton
             type="button"
@@ -71,6 +73,11 @@ type Asked = 'order' | 'arrive' | 'test' | 'fit';
             (click)="ask('order')"
           >
             Ordered
+          </button>
+        }
+        @for (spare of lying(); track spare.place) {
+          <button jxButton type="button" kind="secondary" (click)="spareTaken.emit(spare)">
+            Take it from {{ spare.place }}, {{ spare.count }} there
           </button>
         }
         <button
@@ -272,7 +279,18 @@ export class PartRow {
   readonly visit = input.required<Pick<VisitState, 'leadZero'>>();
   readonly part = input.required<OfferedPart>();
   readonly canEdit = input(true);
+  /** What lies in vans and stores. */
+  readonly spares = input<readonly Spare[]>([]);
+  /** Places it was taken from for this visit already. */
+  readonly takenFrom = input<readonly string[]>([]);
   readonly recorded = output<EventBody>();
+  readonly spareTaken = output<Spare>();
+  /** Where such a part lies; nowhere once one was taken. */
+  protected readonly lying = computed(() =>
+    this.takenFrom().length > 0
+      ? []
+      : this.spares().filter(({ number, count = 0 }) => count > 0 && isSameMarking(number, this.part().offered.number)),
+  );
   protected readonly asked = signal<Asked | undefined>(undefined);
   protected readonly condition = signal<ArrivalCondition | undefined>(undefined);
   protected readonly measured = signal<MeasurementFunction>('resistance');
@@ -286,7 +304,12 @@ export class PartRow {
   ] as const;
   protected readonly offered = computed(() => offeredTests(this.context(), this.part().offered.part));
   protected readonly name = computed(() => partName(this.context().model, this.part().offered.part));
-  protected readonly stage = computed(() => STAGE_WORDS[this.part().stage]);
+  protected readonly stage = computed(() => {
+    const { stage } = this.part();
+    return stage === 'offered' && this.takenFrom().length > 0
+      ? `taken from ${this.takenFrom().join(', ')}`
+      : STAGE_WORDS[stage];
+  });
   protected readonly facts = computed(() => {
     const { offered, ordered, arrived } = this.part();
     const { state, source, price, days, pins, rating } = offered;

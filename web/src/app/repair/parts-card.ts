@@ -1,12 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   elementName,
+  isSameMarking,
   PART_PROVENANCE_WORDS,
   PART_PROVENANCES,
   partsOf,
   workOf,
   type EventBody,
   type PartProvenance,
+  type Spare,
+  type SpareEntry,
   type VisitContext,
   type VisitState,
 } from '@juxtameter/core';
@@ -34,7 +37,10 @@ const MOST_DAYS = 1000;
         [visit]="visit()"
         [part]="part"
         [canEdit]="canEdit()"
+        [spares]="spares()"
+        [takenFrom]="takenFrom(part.offered.number)"
         (recorded)="recorded.emit($event)"
+        (spareTaken)="spareTaken.emit($event)"
       />
     }
     @if (canEdit()) {
@@ -56,6 +62,7 @@ const MOST_DAYS = 1000;
               jxText
               name="number"
               maxlength="200"
+              list="spares-offered"
               aria-label="Number of the part offered"
               placeholder="Number, with revision"
               autocomplete="off"
@@ -64,6 +71,11 @@ const MOST_DAYS = 1000;
           <datalist id="offered-for">
             @for (each of elements(); track each.id) {
               <option [value]="each.id">{{ each.name }}</option>
+            }
+          </datalist>
+          <datalist id="spares-offered">
+            @for (spare of spares(); track spare.place + spare.number) {
+              <option [value]="spare.number">{{ spare.name }} {{ spare.place }}: {{ spare.count ?? '?' }}</option>
             }
           </datalist>
           <jx-choice label="The part is" [options]="provenances" [chosen]="state()" (picked)="state.set($event)" />
@@ -139,7 +151,12 @@ export class PartsCard {
   readonly context = input.required<VisitContext>();
   readonly visit = input.required<VisitState>();
   readonly canEdit = input(true);
+  /** What lies in vans and stores. */
+  readonly spares = input<readonly Spare[]>([]);
+  /** What was taken from there for this visit. */
+  readonly taken = input<readonly SpareEntry[]>([]);
   readonly recorded = output<EventBody>();
+  readonly spareTaken = output<Spare>();
   protected readonly provenances = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WORDS[id] }));
   /** Nothing is preset: new and used must not be mixed by a habit. */
   protected readonly state = signal<PartProvenance | undefined>(undefined);
@@ -157,6 +174,10 @@ export class PartsCard {
     const [work, ...others] = this.replaced();
     return work && others.length === 0 ? (work.planned.item ?? work.planned.text) : '';
   });
+
+  protected takenFrom(number: string): readonly string[] {
+    return this.taken().flatMap((entry) => (isSameMarking(entry.number, number) ? [entry.place] : []));
+  }
 
   protected offer(event: Event): void {
     const typed = typedIn(event);

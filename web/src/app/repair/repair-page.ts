@@ -1,13 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import {
   ENDING_WORDS,
   endingOf,
   proofOf,
   soakRefusal,
+  sparesOf,
+  takenFor,
   verificationOf,
   type Check,
   type EventBody,
+  type Spare,
   type Proof,
 } from '@juxtameter/core';
 import { openProblemWords } from '../api/api-problem';
@@ -16,6 +20,9 @@ import { RepairCard } from '../intake/repair-card';
 import { Button } from '../kit/button';
 import { PageHeader } from '../shell/page-header';
 import { StateMessage } from '../shell/state-message';
+import { SpareActions } from '../spares/spare.actions';
+import { spareFeature } from '../spares/spare.reducer';
+import { SpareStamp } from '../spares/spare-stamp';
 import { openVisit } from '../visit/open-visit';
 import { VisitStrip } from '../visit/visit-strip';
 import { CheckRow } from './check-row';
@@ -77,7 +84,10 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
             [context]="context"
             [visit]="visit()"
             [canEdit]="canEdit()"
+            [spares]="spares()"
+            [taken]="taken()"
             (recorded)="opened.record($event)"
+            (spareTaken)="take($event)"
           />
           <jx-transfer-card
             [context]="context"
@@ -142,6 +152,11 @@ const PROOF_WORDS: Readonly<Record<Proof, string>> = {
 export class RepairPage {
   readonly id = input.required<string>();
   private readonly router = inject(Router);
+  private readonly store = inject(Store);
+  private readonly stamp = inject(SpareStamp);
+  private readonly entries = this.store.selectSignal(spareFeature.selectEntries);
+  protected readonly spares = computed(() => sparesOf(this.entries() ?? []));
+  protected readonly taken = computed(() => takenFor(this.entries() ?? [], this.id()));
   protected readonly opened = openVisit(this.id);
   protected readonly words = openProblemWords;
   protected readonly visit = this.opened.visit;
@@ -164,6 +179,14 @@ export class RepairPage {
     const context = this.opened.context();
     return context ? ENDING_WORDS[endingOf(context, this.visit())] : '';
   });
+
+  constructor() {
+    this.store.dispatch(SpareActions.loadRequested());
+  }
+
+  protected take(spare: Spare): void {
+    this.stamp.note(spare, { type: 'taken', count: 1, visit: this.id() });
+  }
 
   /** At the step that asked for it, in the chart it stands in; a free reading is taken beside it. */
   protected measureAgain({ before }: Check): void {

@@ -20,6 +20,7 @@ const PLACES: readonly Entry[] = [
   { path: '/', name: 'All visits' },
   { path: '/start', name: 'Start a visit' },
   { path: '/library', name: 'Units, charts, meters' },
+  { path: '/spares', name: 'Spares' },
   { path: '/judge', name: 'Check a reading' },
   { path: '/handbook', name: 'Handbook' },
   { path: '/practice', name: 'Practise reading a lamp' },

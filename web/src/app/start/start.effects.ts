@@ -2,8 +2,8 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { unitAsSeen, visitContext, type PinnedDocuments } from '@juxtameter/contract';
-import type { EventBody, PastVisit } from '@juxtameter/core';
+import { unitAsSeen, type PinnedDocuments } from '@juxtameter/contract';
+import { proveDeadProcedure, type EventBody, type PastVisit } from '@juxtameter/core';
 import { catchError, exhaustMap, from, map, of, switchMap, tap, withLatestFrom, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { toApiProblem, type ApiProblem } from '../api/api-problem';
@@ -115,7 +115,9 @@ function firstFacts(choice: StartChoice, pinned: PinnedDocuments): readonly Even
   const { complaint, reporter } = choice;
   const isPinned = pinned.meters.some(({ id }) => id === choice.meter);
   const meter = isPinned ? { meter: choice.meter } : {};
-  const procedure = visitContext(pinned).procedures[choice.procedure ?? ''];
+  const procedure = [...pinned.procedures, proveDeadProcedure(pinned.unitModel)].find(
+    (each) => each.id === choice.procedure,
+  );
   const opened: EventBody = {
     type: 'visit-opened',
     unit: pinned.unit.id,

@@ -11,6 +11,7 @@ import { TimeWords } from '../look/time-words';
 import { StateMessage } from '../shell/state-message';
 import { SyncActions } from '../sync/sync.actions';
 import { syncFeature } from '../sync/sync.reducer';
+import { SparesReminder } from '../spares/spares-reminder';
 import { TemporaryList } from './temporary-list';
 import { VisitsActions } from './visits.actions';
 import { visitsFeature } from './visits.reducer';
@@ -26,6 +27,7 @@ import { visitsFeature } from './visits.reducer';
     PageHeader,
     RouterLink,
     StateMessage,
+    SparesReminder,
     TemporaryList,
     TimeWords,
   ],
