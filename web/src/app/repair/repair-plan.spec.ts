@@ -1,5 +1,6 @@
 import type { Type } from '@angular/core';
 import type { EventBody } from '@juxtameter/core';
+import { burnerVisit } from '../../../../core/src/testing/burner';
 import { VisitDriver } from '../../../../core/src/testing/demo';
 import { Shown } from '../../testing/shown';
 import { DepartureCard } from '../close/departure-card';
@@ -7,6 +8,7 @@ import { TimeCard } from '../close/time-card';
 import { PartsCard } from './parts-card';
 import { TemporaryCard } from './temporary-card';
 import { TransferCard } from './transfer-card';
+import { WorkCard } from './work-card';
 
 interface Records {
   readonly recorded: { subscribe(heard: (body: EventBody) => void): unknown };
@@ -81,6 +83,25 @@ describe('the parts of a repair', () => {
     expect(visit.events.at(-1)).toEqual(
       jasmine.objectContaining({ type: 'part-fitted', part: 'K1', number: 'PC-24-B', state: 'new', work: planned.id }),
     );
+  });
+});
+
+describe('work that programs a board', () => {
+  it('has no recipes beside it where nothing is set', async () => {
+    const visit = burnerVisit();
+    visit.log({ type: 'work-planned', kind: 'clean', reason: 'diagnosed', text: 'Clean the nozzle' });
+    expect((await Card.of(WorkCard, visit)).shown.words).not.toContain('Recipes of this unit');
+  });
+
+  it('has the recipes of the unit beside it, and what became of them is on record', async () => {
+    const visit = burnerVisit();
+    visit.log({ type: 'work-planned', kind: 'replace', reason: 'diagnosed', text: 'New burner board', item: 'BC' });
+    const card = await Card.of(WorkCard, visit);
+    expect(card.shown.words).toContain('Recipes of this unit');
+    await card.press('Service mode');
+    await card.press('Play it');
+    await card.press('Stop here');
+    expect(visit.events.at(-1)).toEqual(jasmine.objectContaining({ type: 'recipe-played', result: 'aborted' }));
   });
 });
 

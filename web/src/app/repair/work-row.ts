@@ -23,13 +23,14 @@ import { PhotoStrip } from '../photos/photo-strip';
 import { PhotoTaker } from '../photos/photo-taker';
 import { SafeguardList } from './safeguard-list';
 import { TakeBack } from './take-back';
+import { WorkRecipes } from './work-recipes';
 
 const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WORDS[id] }));
 
 /** One piece of work: done, with what it took; or dropped, with the reason. */
 @Component({
   selector: 'jx-work-row',
-  imports: [Button, Choice, LineForm, PhotoStrip, PhotoTaker, SafeguardList, TakeBack, TextField],
+  imports: [Button, Choice, LineForm, PhotoStrip, PhotoTaker, SafeguardList, TakeBack, TextField, WorkRecipes],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="line">
@@ -83,6 +84,9 @@ const PROVENANCES = PART_PROVENANCES.map((id) => ({ id, name: PART_PROVENANCE_WO
           }
         </ul>
       </details>
+    }
+    @if (canEdit() && work().state === 'open') {
+      <jx-work-recipes [context]="context()" [work]="work()" (recorded)="recorded.emit($event)" />
     }
     <jx-safeguard-list
       [context]="context()"
