@@ -19,6 +19,7 @@ const CORE_ROOMS = [
   'procedure',
   'visit',
   'sequence',
+  'circuit',
   'photo',
   'history',
   'guard',

@@ -11,6 +11,7 @@ export * from './supply';
 export * from './procedure';
 export * from './visit';
 export * from './sequence';
+export * from './circuit';
 export * from './photo';
 export * from './history';
 export * from './guard';

@@ -1,0 +1,3 @@
+export { frequenciesOf, type Network, type NetworkElement } from './network';
+export { Solver, type Solution, type Unsolvable } from './solver';
+export { spiceNetlist } from './spice';
