@@ -8,7 +8,7 @@ installPackages();
 if (!(await buildServer())) process.exit(1);
 // The page is built where it is measured.
 const options = process.argv.slice(2).join(' ');
-const isAll = !/\b(page|keys|photos|append|replay|blink|attack|start|kill|scale)\b/.test(options);
+const isAll = !/\b(page|keys|photos|append|replay|blink|attack|start|kill|scale|circuit)\b/.test(options);
 if ((isAll || /\b(page|keys|photos)\b/.test(options)) && !(await buildPage())) process.exit(1);
 const { status } = spawnSync(
   process.execPath,

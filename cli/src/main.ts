@@ -3,6 +3,8 @@ import { version } from '../../package.json';
 import type { Console } from './console';
 import { judgeCommand, type JudgeOptions } from './judge-command';
 import { lintCommand, type LintOptions } from './lint-command';
+import { netlistCommand, type NetlistOptions } from './netlist-command';
+import { readCommand, type ReadOptions } from './read-command';
 import { replayCommand, type ReplayOptions } from './replay-command';
 import { reportCommand } from './report-command';
 import type { RecordOptions } from './read-record';
@@ -61,6 +63,19 @@ function commands(console: Console, done: (code: number) => void): Command {
   fromRecord(program.command('report'))
     .description('a recorded visit, or a list of readings, as a report to read')
     .action((visit: string | undefined, options: RecordOptions) => done(reportCommand(visit, options, console)));
+  fromMachine(program.command('read'))
+    .description('what a meter would show at a machine, healthy or with faults in it')
+    .option('--from <terminal>', 'where the first probe is')
+    .option('--to <terminal>', 'where the second is')
+    .requiredOption('--function <name>', 'ac-voltage, dc-voltage, resistance, continuity')
+    .option('--meter <file>', 'the meter, for what it puts across the two points')
+    .option('--all <board>', 'instead: every pair of the terminals of a board, as a table')
+    .option('--json', 'value, unit, low and high, or cannotCompute, as JSON')
+    .action((options: ReadOptions) => done(readCommand(options, console)));
+  fromMachine(program.command('netlist'))
+    .description('a machine under conditions as a netlist that ngspice runs')
+    .option('--of <kind>', 'alternating, direct or ohms', 'alternating')
+    .action((options: NetlistOptions) => done(netlistCommand(options, console)));
   // These work on the stored data; the server that knows how it is stored carries them out.
   program
     .command('backup')
@@ -75,6 +90,15 @@ function commands(console: Console, done: (code: number) => void): Command {
     .command('rebuild')
     .description('what lists and histories tell of the visits, from their logs anew; nothing else is changed');
   return program;
+}
+
+/** What every command that asks a machine takes. */
+function fromMachine(command: Command): Command {
+  return command
+    .requiredOption('--unit-model <file>', 'the machine')
+    .option('--conditions <json>', 'what holds: {"supplies":{"mains":"on"},"calls":{"mist":"on"}}')
+    .option('--fault <json...>', 'a fault that is there: {"of":"w5","mode":"open"}')
+    .option('--output <name=state...>', 'an output that operates or does not: BC:gas-output=on');
 }
 
 /** What every command that reads a record takes. */

@@ -28,3 +28,4 @@ export { API_ROUTES, openApi } from './http-api';
 export { MOST_ASKED, photosAskedContract, type PhotosAsked, type PhotosMissing } from './photos-asked';
 export { LARGEST_PHOTO, MOST_PHOTO_PIXELS, PHOTO_HASH, PHOTO_TYPE, readPhoto, type PhotoFile } from './photo-file';
 export { MOST_SPARE_ENTRIES, spareBatchContract, spareFileContract } from './spares';
+export { conditionsContract, injectedFaultContract } from './injected-fault-schema';

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { browserOptions } from '../src/support/browser';
 import { append } from './append';
+import { circuit } from './circuit';
 import { attackJudgements } from './attack';
 import { blink } from './blink';
 import { keys } from './keys';
@@ -31,6 +32,7 @@ const benchmarks: Readonly<Record<string, Benchmark>> = {
   keys,
   photos,
   append,
+  circuit,
   replay: replayLongLog,
   blink,
   attack: attackJudgements,

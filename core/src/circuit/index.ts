@@ -1,1 +1,2 @@
 export * from './linear';
+export * from './machine';

@@ -52,6 +52,7 @@ export { DeadOhms } from './dead-ohms';
 export { isCutOff, type AsItStands } from './isolation';
 export { DEVICE_KINDS } from './device-kinds';
 export { deviceOhms, LEAST_LOAD_OHMS, type DeviceOhms } from './device-ohms';
+export { SERIES_KINDS } from './nets';
 export { FREE_UNIT_MODEL, freeUnitModel, isFreeUnitModel, systemWords, type FreeSupply } from './free-unit-model';
 export { lintExpression, positionsOf } from './lint-expressions';
 export { lintUnitModel } from './lint-unit-model';

@@ -1,0 +1,153 @@
+import { parseExpression, truth, type World } from '../../expression';
+import { SERIES_KINDS, type BoardFunctionDocument, type DeviceDocument } from '../../unit-model';
+import type { MachineState } from './machine-state';
+import type { Situation } from './situation';
+
+/** What conducts while it is closed. */
+export interface Contact {
+  /** The device, or `board:function`, it is of. */
+  readonly element: string;
+  readonly from: string;
+  readonly to: string;
+  /** Closed, open, or nobody can tell. */
+  readonly state: boolean | undefined;
+  /** Why nobody can tell. */
+  readonly because?: string;
+}
+
+/** Every contact of the machine as it stands. */
+export function contactsOf(situation: Situation, state: MachineState): readonly Contact[] {
+  const { model } = situation;
+  const devices = model.devices.flatMap((device) => ofDevice(situation, state, device));
+  const calls = (model.calls ?? []).flatMap(({ id, joins: [from, to] }): readonly Contact[] => {
+    const said = situation.conditions.calls?.[id];
+    if (from === undefined || to === undefined) return [];
+    return [{ element: id, from, to, ...known(said === undefined ? undefined : said === 'on', `call "${id}" is on`) }];
+  });
+  const boards = model.boards.flatMap((board) =>
+    (board.functions ?? []).flatMap((each) => ofFunction(situation, state, board.id, each)),
+  );
+  return [...devices, ...calls, ...boards].map((contact) => faulted(situation, contact));
+}
+
+/** A contact that is welded or does not close stays so, whatever works it. */
+function faulted({ faults }: Situation, contact: Contact): Contact {
+  const fault = faults.find(
+    ({ of, mode }) => of === contact.element && (STUCK_OPEN.has(mode) || STUCK_CLOSED.has(mode)),
+  );
+  return fault
+    ? { element: contact.element, from: contact.from, to: contact.to, state: STUCK_CLOSED.has(fault.mode) }
+    : contact;
+}
+
+const STUCK_OPEN: ReadonlySet<string> = new Set(['open', 'stuck-open', 'will-not-close', 'dead']);
+const STUCK_CLOSED: ReadonlySet<string> = new Set(['stuck-closed', 'welded', 'shorted', 'stuck-on']);
+
+function ofDevice(situation: Situation, state: MachineState, device: DeviceDocument): readonly Contact[] {
+  const { id, kind } = device;
+  const between = (a: string, b: string, closed: boolean | undefined, what: string): Contact => ({
+    element: id,
+    from: `${id}.${a}`,
+    to: `${id}.${b}`,
+    ...known(closed, what),
+  });
+  const contacts = (device.contacts ?? []).flatMap(([a, b]): readonly Contact[] =>
+    a === undefined || b === undefined
+      ? []
+      : [between(a, b, device.coil ? (state.pulledIn.get(id) ?? false) : isClosed(situation, state, device), id)],
+  );
+  if (kind === 'isolator') {
+    const isOn = situation.isIsolatorOn(id);
+    return [between('1', '2', isOn, `${id} is on`), between('3', '4', isOn, `${id} is on`)];
+  }
+  if (kind === 'delay-module' || kind === 'fuse') return contacts;
+  return SERIES_KINDS.has(kind)
+    ? [between('1', '2', isClosed(situation, state, device), `${id} is closed`), ...contacts]
+    : contacts;
+}
+
+function isClosed(
+  situation: Situation,
+  state: MachineState,
+  { id, kind, closedWhen }: DeviceDocument,
+): boolean | undefined {
+  const { conditions } = situation;
+  if (conditions.parts?.[id] === 'out-of-service') return kind === 'switch' ? undefined : false;
+  if (conditions.interlocks?.[id] === 'held') return true;
+  if (kind === 'momentary-key') return conditions.press?.[id] === 'pressed';
+  return closedWhen === undefined ? true : isSo(closedWhen, worldOf(situation, state));
+}
+
+function ofFunction(
+  situation: Situation,
+  state: MachineState,
+  board: string,
+  { id, kind, contacts = [], between: [first, second] = [], when }: BoardFunctionDocument,
+): readonly Contact[] {
+  const element = `${board}:${id}`;
+  const isSwitched = kind === 'relay' || kind === 'triac';
+  if (!isSwitched) return [];
+  const operated = operates(situation, state, board, element, when);
+  const what = `${element} operates`;
+  if (kind === 'triac' && first !== undefined && second !== undefined)
+    return [{ element, from: first, to: second, ...known(operated, what) }];
+  return contacts.flatMap(({ common, operated: make, rest }) => [
+    ...(make === undefined ? [] : [{ element, from: common, to: make, ...known(operated, what) }]),
+    ...(rest === undefined
+      ? []
+      : [{ element, from: common, to: rest, ...known(operated === undefined ? undefined : !operated, what) }]),
+  ]);
+}
+
+/** A board without its supply operates nothing; one that goes through a sequence may or may not at any moment of it. */
+function operates(
+  situation: Situation,
+  state: MachineState,
+  board: string,
+  element: string,
+  when: string | undefined,
+): boolean | undefined {
+  const said = situation.outputs.get(element);
+  if (!lives(situation, state, board)) return false;
+  if (said !== undefined) return said;
+  if (when !== undefined) return isSo(when, worldOf(situation, state, board));
+  const calls = Object.values(situation.conditions.calls ?? {});
+  const isQuiet = (situation.model.calls ?? []).every(({ id }) => situation.conditions.calls?.[id] === 'off');
+  return calls.length > 0 && isQuiet ? false : undefined;
+}
+
+/** A board lives by all the supplies it has; one without any needs none. */
+function lives({ model }: Situation, { powered }: MachineState, board: string): boolean {
+  const supplies = (model.boards.find(({ id }) => id === board)?.functions ?? []).filter(
+    ({ kind }) => kind === 'supply',
+  );
+  return supplies.every(({ id }) => powered.get(`${board}:${id}`) === true);
+}
+
+function known(state: boolean | undefined, what: string): Pick<Contact, 'state' | 'because'> {
+  return state === undefined ? { state, because: `Nobody said whether ${what}.` } : { state };
+}
+
+export function isSo(text: string, world: World): boolean | undefined {
+  const parsed = parseExpression(text);
+  return parsed.outcome === 'error' ? undefined : truth(parsed.expression, world);
+}
+
+/** What expressions ask, as the machine stands; a call as the board sees it where it has an input for it. */
+export function worldOf(situation: Situation, state: MachineState, board?: string): World {
+  const { conditions, model } = situation;
+  return {
+    isSo(name) {
+      const call = /^call\.(.+)$/.exec(name)?.[1];
+      if (call !== undefined) {
+        const seen = board === undefined ? undefined : situation.inputFor(board, call);
+        if (seen !== undefined) return state.inputs.get(seen) ?? false;
+        const said = conditions.calls?.[call];
+        return said === undefined ? undefined : said === 'on';
+      }
+      return conditions.facts?.[name] ?? state.effects.get(name) ?? model.facts?.[name];
+    },
+    call: (name, of) => (name === 'energised' ? (state.energised.get(of) ?? false) : undefined),
+    positionOf: (name) => conditions.positions?.[name],
+  };
+}

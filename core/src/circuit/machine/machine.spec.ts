@@ -1,0 +1,206 @@
+import { SHIPPED_MODELS } from '../../testing/shipped';
+import { seeded } from '../../testing/tapping-hand';
+import { DEMO_MODEL } from '../../testing/demo';
+import { Wiring, type UnitModelDocument } from '../../unit-model';
+import type { Conditions } from '../../procedure';
+import { readMachine, type MachineQuestion, type MachineReading } from './read-machine';
+import { settled } from './settle';
+import { Situation, type InjectedFault } from './situation';
+
+const PUMP = new Wiring(DEMO_MODEL);
+const MISTING: Conditions = { supplies: { mains: 'on' }, calls: { mist: 'on' } };
+const LOCKED: Conditions = { supplies: { mains: 'locked' }, calls: { mist: 'off' } };
+
+const model = (id: string): UnitModelDocument => {
+  const found = SHIPPED_MODELS.find((each) => each.id === id);
+  if (!found) throw new Error(id);
+  return found;
+};
+
+function ask(question: Partial<MachineQuestion> & Pick<MachineQuestion, 'from' | 'to'>): MachineReading {
+  return readMachine({ wiring: PUMP, function: 'ac-voltage', conditions: MISTING, isSpreadWanted: false, ...question });
+}
+
+function value(reading: MachineReading): number {
+  if ('cannotCompute' in reading) throw new Error(reading.cannotCompute);
+  return reading.value;
+}
+
+const pinsOf = ({ boards }: UnitModelDocument): readonly string[] =>
+  boards.flatMap(({ id, connectors }) =>
+    connectors.flatMap((each) => each.pins.map((pin) => `${id}.${each.id}.${pin.id}`)),
+  );
+
+/** Everything on or off, every call the same. */
+function all({ supplies, calls = [] }: UnitModelDocument, state: 'on' | 'locked', call: 'on' | 'off'): Conditions {
+  const own = supplies.filter(({ from }) => from === undefined);
+  return {
+    supplies: Object.fromEntries(own.map(({ id }) => [id, state])),
+    calls: Object.fromEntries(calls.map(({ id }) => [id, call])),
+  };
+}
+
+describe('a machine as a circuit', () => {
+  it('has the whole voltage across whatever is open in a chain, and none across its load', () => {
+    const source = value(ask({ from: 'CB.X1.2', to: 'CB.X1.8' }));
+    const inSeries: readonly (readonly [string, string, string, InjectedFault['mode']])[] = [
+      ['FS1', 'FS1.1', 'FS1.2', 'open'],
+      ['PS1', 'PS1.1', 'PS1.2', 'stuck-open'],
+      ['CB:mist-output', 'CB.X1.2', 'CB.X1.3', 'stuck-open'],
+      ['CB:link-4-5', 'CB.X1.4', 'CB.X1.5', 'open'],
+      ['CB:link-6-7', 'CB.X1.6', 'CB.X1.7', 'open'],
+    ];
+    for (const [of, from, to, mode] of inSeries) {
+      const faults = [{ of, mode }];
+      const across = value(ask({ from, to, faults }));
+      expect(across)
+        .withContext(of)
+        .toBeGreaterThan(0.97 * source);
+      expect(across)
+        .withContext(of)
+        .toBeLessThan(1.03 * source);
+      expect(value(ask({ from: 'K1.A1', to: 'K1.A2', faults })))
+        .withContext(of)
+        .toBeLessThan(0.1);
+      expect(value(ask({ from, to })))
+        .withContext(`${of}, whole`)
+        .toBeLessThan(0.5);
+      expect(value(ask({ from: 'M1.L', to: 'M1.N', faults })))
+        .withContext(`${of}, pump`)
+        .toBeLessThan(1);
+    }
+    expect(value(ask({ from: 'M1.L', to: 'M1.N' }))).toBeGreaterThan(215);
+  });
+
+  it('shows nothing anywhere where everything is locked off, or says that nobody knows', () => {
+    for (const each of SHIPPED_MODELS) {
+      const wiring = new Wiring(each);
+      const pins = pinsOf(each);
+      let told = 0;
+      for (const from of pins.slice(0, 4))
+        for (const to of pins.slice(-4)) {
+          if (from === to) continue;
+          for (const measured of ['ac-voltage', 'dc-voltage'] as const) {
+            const reading = ask({ wiring, from, to, function: measured, conditions: all(each, 'locked', 'off') });
+            if ('cannotCompute' in reading) continue;
+            told += 1;
+            expect(Math.abs(reading.value)).withContext(`${each.id}, ${from} to ${to}`).toBeLessThan(1e-6);
+          }
+        }
+      expect(told).withContext(each.id).toBeGreaterThan(0);
+    }
+  });
+
+  it('turns with the probes, and never gets a figure where nobody said what holds', () => {
+    const random = seeded(7);
+    for (const each of SHIPPED_MODELS) {
+      const wiring = new Wiring(each);
+      const pins = pinsOf(each);
+      for (let round = 0; round < 6; round += 1) {
+        const [from, to] = [0, 1].map(() => pins[Math.floor(random() * pins.length)] ?? '') as [string, string];
+        const question = { wiring, from, to, conditions: all(each, 'on', 'on') };
+        const one = ask({ ...question, function: 'dc-voltage' });
+        const other = ask({ ...question, from: to, to: from, function: 'dc-voltage' });
+        if ('cannotCompute' in one || 'cannotCompute' in other)
+          expect('cannotCompute' in one && 'cannotCompute' in other).toBeTrue();
+        else expect(one.value + other.value).toBeCloseTo(0, 9);
+        const unsaid = ask({ ...question, conditions: {} });
+        // Two points of one wire read the same whatever holds; anything else has no figure.
+        if ('cannotCompute' in unsaid) continue;
+        const [on, off] = [all(each, 'on', 'on'), all(each, 'locked', 'off')].map((conditions) =>
+          ask({ ...question, conditions }),
+        );
+        for (const known of [on, off])
+          if (known && 'value' in known)
+            expect(Math.abs(unsaid.value - known.value))
+              .withContext(`${each.id} ${from} ${to}`)
+              .toBeLessThan(1);
+      }
+    }
+  });
+
+  it('answers for every wire open, poor or leaking to earth, in every unit, or says why not', () => {
+    for (const each of SHIPPED_MODELS) {
+      const wiring = new Wiring(each);
+      const pins = pinsOf(each);
+      for (const { id } of each.wires.filter((_, index) => index % 4 === 0))
+        for (const mode of ['open', 'high-resistance', 'earth-leak']) {
+          const reading = ask({
+            wiring,
+            from: pins[0] ?? '',
+            to: pins[1] ?? '',
+            conditions: all(each, 'on', 'off'),
+            faults: [{ of: id, mode }],
+          });
+          if ('cannotCompute' in reading) expect(reading.cannotCompute.length).toBeGreaterThan(10);
+          else expect(Number.isFinite(reading.value)).withContext(`${each.id} ${id} ${mode}`).toBeTrue();
+        }
+    }
+  });
+
+  it('chatters where what pulls in takes away what holds it, and says so', () => {
+    const machine = settled(new Situation(PUMP, MISTING, [{ of: 'w12', mode: 'high-resistance', size: '30 Ω' }]));
+    expect(machine).toEqual({ cannotCompute: jasmine.stringContaining('chatters') });
+    expect('cannotCompute' in settled(new Situation(PUMP, MISTING))).toBeFalse();
+  });
+
+  it('reads ohms of a coil, a winding and a fuse as they are rated, sneak paths with them, and only without power', () => {
+    const ohms = (
+      from: string,
+      to: string,
+      faults: readonly InjectedFault[] = [],
+      conditions = LOCKED,
+    ): MachineReading => ask({ from, to, function: 'resistance', conditions, faults });
+    expect(value(ohms('K1.A1', 'K1.A2'))).toBeCloseTo(8, 1);
+    expect(value(ohms('M1.L', 'M1.N'))).toBeCloseTo(9, 1);
+    expect(value(ohms('F1.1', 'F1.2'))).toBeLessThan(0.1);
+    // What is open is read through whatever else joins its ends.
+    expect(value(ohms('F1.1', 'F1.2', [{ of: 'F1', mode: 'open' }]))).toBe(Infinity);
+    expect(ohms('K1.A1', 'K1.A2', [], MISTING)).toEqual({ cannotCompute: jasmine.stringContaining('dead machine') });
+  });
+
+  it('gives a point that hangs on something undeclared no figure', () => {
+    const fan = new Wiring(model('fan-inverter'));
+    const running: Conditions = { supplies: { mains: 'on' }, calls: { run: 'on' } };
+    const bus = { wiring: fan, from: 'IV.X2.1', to: 'IV.X2.2', function: 'dc-voltage' } as const;
+    expect(value(ask({ ...bus, conditions: running }))).toBeGreaterThan(300);
+    expect(ask({ ...bus, conditions: { supplies: { mains: 'locked' }, calls: { run: 'off' } } })).toEqual({
+      cannotCompute: jasmine.stringContaining('stored'),
+    });
+    expect(ask({ wiring: fan, from: 'IV.X3.1', to: 'IV.X3.2', conditions: running })).toEqual({
+      cannotCompute: jasmine.stringContaining('IV:bridge'),
+    });
+    expect(ask({ from: 'Q1.1', to: 'Q1.3', conditions: LOCKED })).toEqual({
+      cannotCompute: jasmine.stringContaining('may be alive'),
+    });
+  });
+
+  it('drives a motor both ways by two relays', () => {
+    const wiring = new Wiring(model('roof-vent-drive'));
+    const volts = (open: 'on' | 'off', close: 'on' | 'off'): number =>
+      value(
+        ask({
+          wiring,
+          from: 'M1.1',
+          to: 'M1.2',
+          function: 'dc-voltage',
+          conditions: { supplies: { mains: 'on' }, calls: { open, close } },
+        }),
+      );
+    expect(volts('on', 'off')).toBeGreaterThan(21);
+    expect(volts('off', 'on')).toBeCloseTo(-volts('on', 'off'), 3);
+    expect(Math.abs(volts('off', 'off'))).toBeLessThan(0.01);
+    expect(Math.abs(volts('on', 'on'))).toBeLessThan(0.01);
+  });
+
+  it('sees a plug that is out, a lifted wire and a jumper', () => {
+    const coil = { from: 'K1.A1', to: 'K1.A2' };
+    const jumped = { ...MISTING, bypasses: { 'FS1.1+FS1.2': 'in' } } as const;
+    const faults = [{ of: 'FS1', mode: 'open' }];
+    expect(value(ask({ ...coil, faults, conditions: jumped }))).toBeGreaterThan(20);
+    expect(value(ask({ ...coil, faults, conditions: { ...MISTING, bypasses: { FS1: 'in' } } }))).toBeGreaterThan(20);
+    const wire = DEMO_MODEL.wires.find(({ from, to }) => [from, to].includes('K1.A1'));
+    if (!wire) return fail('a wire at the coil');
+    expect(value(ask({ ...coil, conditions: { ...MISTING, leads: { [wire.id]: 'K1.A1' } } }))).toBeLessThan(0.1);
+  });
+});

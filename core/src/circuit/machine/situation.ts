@@ -1,0 +1,114 @@
+import type { Conditions } from '../../procedure';
+import type { Elimination } from '../linear';
+import {
+  conductorRole,
+  parseElement,
+  terminalsOf,
+  type DeviceDocument,
+  type FaultDocument,
+  type Nets,
+  type UnitModelDocument,
+  type Wiring,
+} from '../../unit-model';
+
+/** A fault that is there: of which element, how it failed, where along it, and how large it is. */
+export type InjectedFault = Pick<FaultDocument, 'of' | 'mode' | 'at'> & {
+  /** "200 Ω", "-15 %"; what is usual for the mode where nothing is said. */
+  readonly size?: string;
+};
+
+/** A machine under conditions, with faults in it. */
+export class Situation {
+  /** Points that are one with everything in series closed. */
+  readonly reach: Nets;
+  /** How its networks are eliminated, state by state. */
+  readonly plans = new Map<string, Elimination>();
+  private readonly feeds = new Map<string, string | undefined>();
+  /** Board inputs that see a call, by board and call. */
+  private readonly seenBy = new Map<string, string>();
+
+  constructor(
+    readonly wiring: Wiring,
+    readonly conditions: Conditions,
+    readonly faults: readonly InjectedFault[] = [],
+    /** Outputs of boards that are known to operate or not, whatever the model says: `CB:mist-output`. */
+    readonly outputs: ReadonlyMap<string, boolean> = new Map(),
+  ) {
+    this.reach = wiring.through(() => true);
+    const nets = this.reach;
+    const feeds = this.model.supplies.flatMap(({ terminals = {} }) => Object.values(terminals));
+    for (const call of this.model.calls ?? [])
+      for (const board of this.model.boards)
+        for (const { id, kind, between = [] } of board.functions ?? []) {
+          const other = call.joins.find((end) => end !== between[0]);
+          // Where the list does not say what feeds the call, the board is taken to see it.
+          const isFed = other !== undefined && feeds.some((terminal) => nets.joined(terminal, other));
+          if (kind === 'input' && isFed && between[0] !== undefined && call.joins.includes(between[0]))
+            this.seenBy.set(`${board.id} ${call.id}`, `${board.id}:${id}`);
+        }
+  }
+
+  get model(): UnitModelDocument {
+    return this.wiring.model;
+  }
+
+  /** The input of a board that a call is seen by, as `board:function`. */
+  inputFor(board: string, call: string): string | undefined {
+    return this.seenBy.get(`${board} ${call}`);
+  }
+
+  /** Whether a supply that comes from outside gives anything; undefined where nobody knows. */
+  isOn(supply: string): boolean | undefined {
+    const state = this.conditions.supplies?.[supply];
+    if (state === undefined || state === 'unknown') return undefined;
+    return state === 'on';
+  }
+
+  /** An isolator stands as the supplies behind it do. */
+  isIsolatorOn(device: string): boolean | undefined {
+    const [supply] = this.model.supplies.filter(({ isolatedBy }) => isolatedBy === device);
+    if (!supply) return this.conditions.parts?.[device] !== 'out-of-service';
+    return this.isOn(supply.id);
+  }
+
+  /** The supply whose conductor reaches a point through whatever conducts when it is closed. */
+  feedOf(point: string): string | undefined {
+    if (this.feeds.has(point)) return this.feeds.get(point);
+    const feed = [...this.model.supplies]
+      .reverse()
+      .find((supply) =>
+        Object.entries(supply.terminals ?? {}).some(
+          ([name, terminal]) => conductorRole(supply, name) !== 'earth' && this.reach.joined(terminal, point),
+        ),
+      )?.id;
+    this.feeds.set(point, feed);
+    return feed;
+  }
+
+  /** Volts a load has where it does not say: those of the supply that reaches it. */
+  madeFor(device: DeviceDocument): number {
+    const [terminal] = terminalsOf(device);
+    const feed = terminal === undefined ? undefined : this.feedOf(`${device.id}.${terminal}`);
+    const supply = feed ?? this.model.supplies[0]?.id;
+    return supply === undefined ? 230 : this.wiring.volts(supply);
+  }
+
+  /** Faults of an element, or of a function on a board. */
+  faultsOf(element: string): readonly InjectedFault[] {
+    return this.faults.filter(({ of }) => of === element);
+  }
+
+  /** A fault of something the machine does not have, in words; undefined where all are. */
+  unknownFault(): string | undefined {
+    const { model } = this;
+    const unknown = this.faults.find(({ of }) => {
+      const { owner } = parseElement(of);
+      return (
+        !this.wiring.hasElement(of) &&
+        !model.supplies.some(({ id }) => id === owner) &&
+        !(model.calls ?? []).some(({ id }) => id === owner)
+      );
+    });
+    return unknown && `"${unknown.of}" is nothing of this machine.`;
+  }
+}
