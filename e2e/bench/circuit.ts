@@ -2,7 +2,7 @@ import { Solver, spiceNetlist } from '@juxtameter/core';
 import { Simulation } from 'eecircuit-engine';
 import { randomNetwork } from '../../core/src/testing/random-network';
 import { seeded } from '../../core/src/testing/tapping-hand';
-import { median, short, type Benchmark } from './row';
+import { median, short, type Benchmark, type Row } from './row';
 
 const NODES = 60;
 const NETWORKS = 20;
@@ -34,7 +34,7 @@ export const circuit: Benchmark = async () => {
     number,
     number,
   ];
-  return [
+  const rows: readonly Row[] = [
     {
       what: `circuit of ${NODES} nodes, phasors: assembled, eliminated, solved, refined`,
       figure: `${short(solving)} µs`,
@@ -57,6 +57,7 @@ export const circuit: Benchmark = async () => {
       numbers: { microseconds: changing },
     },
   ];
+  return rows;
 };
 
 async function ngspiceTimes(netlists: readonly string[]): Promise<readonly number[]> {

@@ -27,7 +27,7 @@ const PLATINUM = 3.9083e-3;
 
 /** The loads of a device; `isPulledIn` where it has a coil, `made` the volts it is made for where it does not say. */
 export function loadsOf(device: DeviceDocument, isPulledIn: boolean, made: number): readonly Load[] {
-  const { id, kind, coil, windings } = device;
+  const { id, kind, coil } = device;
   const load = (
     a: string,
     b: string,
@@ -53,19 +53,8 @@ export function loadsOf(device: DeviceDocument, isPulledIn: boolean, made: numbe
     return [load('A1', 'A2', wire, wound(wire, volts, taken), volts)];
   }
   switch (kind) {
-    case 'motor': {
-      const amperes = rated(device.current, 'current');
-      return (windings ?? []).map(({ between: [a, b], resistance }) => {
-        const wire = ratedOr(UNRATED, resistance, 'resistance');
-        const isSingle = windings?.length === 1;
-        const running =
-          isSingle && amperes !== undefined
-            ? turning(wire, nominal ?? made, amperes, power)
-            : { ohms: wire, reactance: 0 };
-        const turningOhms = isSingle && amperes !== undefined ? Math.max(wire, (nominal ?? made) / amperes) : wire;
-        return { ...load(a ?? '', b ?? '', wire, running, nominal ?? made), directOhms: turningOhms };
-      });
-    }
+    case 'motor':
+      return motorLoads(device, nominal ?? made, load);
     case 'heater': {
       const volts = nominal ?? made;
       const hot = ohms ?? (power === undefined ? UNRATED : (volts * volts) / power);
@@ -95,6 +84,43 @@ export function loadsOf(device: DeviceDocument, isPulledIn: boolean, made: numbe
       return [];
   }
 }
+
+type MakeLoad = (a: string, b: string, deadOhms: number) => Load;
+
+/**
+ * Windings are rated as they are read between their terminals. Three that close a ring are read each beside the other
+ * two, so that they stand as the star that reads the same (Kennelly 1899).
+ */
+function motorLoads({ windings = [], current, power }: DeviceDocument, volts: number, load: MakeLoad): readonly Load[] {
+  const read = windings.map(({ between: [a = '', b = ''], resistance }) => ({
+    a,
+    b,
+    ohms: ratedOr(UNRATED, resistance, 'resistance'),
+  }));
+  const ends = [...new Set(read.flatMap(({ a, b }) => [a, b]))];
+  const isRing = read.length === 3 && ends.length === 3;
+  const nominal = { nominal: volts };
+  if (isRing)
+    return ends.map((end) => {
+      const sum = read.reduce((all, { a, b, ohms }) => all + (a === end || b === end ? ohms : -ohms), 0);
+      return { ...load(end, STAR, Math.max(0, sum / 2)), ...nominal };
+    });
+  const amperes = rated(current, 'current');
+  const isSingle = read.length === 1 && amperes !== undefined;
+  return read.map(({ a, b, ohms }) => ({
+    ...load(a, b, ohms),
+    ...nominal,
+    ...(isSingle
+      ? {
+          directOhms: Math.max(ohms, volts / amperes),
+          alternating: turning(ohms, volts, amperes, rated(power, 'power')),
+        }
+      : {}),
+  }));
+}
+
+/** The point inside a motor where the arms of its star meet. */
+const STAR = 'star';
 
 /** A coil on alternating volts: its wire, and as much reactance as leaves the volt-amperes it takes. */
 function wound(

@@ -2,6 +2,8 @@ import {
   bondOf,
   conductorRole,
   supplyTerminal,
+  type BoardDocument,
+  type BoardFunctionDocument,
   type DeviceDocument,
   type SupplyDocument,
   type WireDocument,
@@ -346,7 +348,8 @@ class Builder {
   }
 
   private boards(): void {
-    for (const board of this.situation.model.boards)
+    for (const board of this.situation.model.boards) {
+      this.pinsNobodyDeclared(board);
       for (const each of board.functions ?? []) {
         const element = `${board.id}:${each.id}`;
         const [first, ...others] = each.between ?? [];
@@ -378,6 +381,33 @@ class Builder {
             break;
         }
       }
+    }
+  }
+
+  /**
+   * Pins that go into a board and of which the list says nothing more: a board that lives may give anything there.
+   * What a supply reaches from outside is what that makes it.
+   */
+  private pinsNobodyDeclared({ id, connectors, functions = [] }: BoardDocument): void {
+    const { model } = this.situation;
+    const isOff = model.supplies.every(
+      (supply) => supply.from !== undefined || this.situation.isOn(supply.id) === false,
+    );
+    if (isOff && this.kind !== 'ohms') return;
+    const declared = new Set(functions.flatMap(pinsOfFunction));
+    const returns = connectors.flatMap((each) =>
+      each.pins.flatMap((pin) => (pin.role === 'return' ? [`${id}.${each.id}.${pin.id}`] : [])),
+    );
+    for (const connector of connectors)
+      for (const pin of connector.pins) {
+        const address = `${id}.${connector.id}.${pin.id}`;
+        const isPassive = pin.role === 'earth' || pin.role === 'return' || pin.role === 'spare';
+        if (isPassive || declared.has(address) || this.situation.feedOf(address) !== undefined) continue;
+        const because = `Nobody declared what ${id} gives at ${connector.id}.${pin.id}.`;
+        this.undeclare([address], because);
+        // A board that nothing ties to earth gives its volts against its own return.
+        returns.forEach((each) => this.undeclare([address, each], because));
+      }
   }
 
   /** What a board takes for itself, as ohms at the volts it is made for; without power nobody knows what it reads. */
@@ -385,9 +415,7 @@ class Builder {
     if (from === undefined || to === undefined) return;
     if (this.kind === 'ohms') return this.undeclare([from, to], `Nobody declared what ${element} reads without power.`);
     const watts = ratedOr(2, draws, 'power', 'apparent-power');
-    const volts = this.situation.wiring.volts(
-      this.situation.feedOf(from) ?? this.situation.model.supplies[0]?.id ?? '',
-    );
+    const volts = this.situation.nominalBetween(from, to);
     this.resistor(from, to, (volts * volts) / watts);
   }
 
@@ -418,6 +446,15 @@ class Builder {
       points.slice(index + 1).forEach((to) => this.undeclared.push({ from, to, because })),
     );
   }
+}
+
+/** Pins a function of a board has to do with. */
+function pinsOfFunction({ input = [], between = [], contacts = [] }: BoardFunctionDocument): readonly string[] {
+  return [
+    ...input,
+    ...between,
+    ...contacts.flatMap(({ common, operated, rest }) => [common, operated ?? '', rest ?? '']),
+  ];
 }
 
 /** Amperes a control circuit takes; common practice, no source. */

@@ -144,6 +144,17 @@ describe('a machine as a circuit', () => {
     expect('cannotCompute' in settled(new Situation(PUMP, MISTING))).toBeFalse();
   });
 
+  it('reads three windings that close a ring as they are rated, and two of them open where an arm is', () => {
+    const wiring = new Wiring(model('fan-inverter'));
+    const off: Conditions = { supplies: { mains: 'locked' }, calls: { run: 'off' }, connectors: { 'IV.X3': 'out' } };
+    const ohms = (from: string, to: string, faults: readonly InjectedFault[] = []): number =>
+      value(ask({ wiring, from, to, function: 'resistance', conditions: off, faults }));
+    expect(ohms('M1.U', 'M1.V')).toBeCloseTo(16.4, 6);
+    const open = [{ of: 'M1', mode: 'open', at: 'U' }];
+    expect(ohms('M1.U', 'M1.V', open)).toBe(Infinity);
+    expect(ohms('M1.V', 'M1.W', open)).toBeCloseTo(16.4, 6);
+  });
+
   it('reads ohms of a coil, a winding and a fuse as they are rated, sneak paths with them, and only without power', () => {
     const ohms = (
       from: string,
@@ -170,6 +181,17 @@ describe('a machine as a circuit', () => {
     expect(ask({ wiring: fan, from: 'IV.X3.1', to: 'IV.X3.2', conditions: running })).toEqual({
       cannotCompute: jasmine.stringContaining('IV:bridge'),
     });
+    // What a board feeds its calls and sensors with stands in no list: nobody's volts, and not none.
+    const vent = new Wiring(model('roof-vent-drive'));
+    const closing: Conditions = { supplies: { mains: 'on' }, calls: { close: 'on', open: 'off' } };
+    for (const [wiring, from, to, conditions] of [
+      [vent, 'VD.X3.2', 'VD.X1.2', closing],
+      [vent, 'LL1.1', 'LL1.2', { ...closing, facts: { 'fully-closed': true } }],
+      [fan, 'IV.X4.3', 'IV.X4.4', { ...running, connectors: { 'IV.X4': 'out' } }],
+    ] as const)
+      expect(ask({ wiring, from, to, function: 'dc-voltage', conditions }))
+        .withContext(from)
+        .toEqual({ cannotCompute: jasmine.stringContaining('Nobody declared') });
     expect(ask({ from: 'Q1.1', to: 'Q1.3', conditions: LOCKED })).toEqual({
       cannotCompute: jasmine.stringContaining('may be alive'),
     });

@@ -121,7 +121,7 @@ function changedBoard(situation: Situation, state: MachineState, size: Size): Ma
       if (kind !== 'supply' || from === undefined || to === undefined) continue;
       const feed = situation.feedOf(from);
       const isDead = situation.faultsOf(`${board.id}:${id}`).some(({ mode }) => mode === 'dead' || mode === 'open');
-      const lives = !isDead && feed !== undefined && size(from, to) >= LIVES * situation.wiring.volts(feed);
+      const lives = !isDead && feed !== undefined && size(from, to) >= LIVES * situation.nominalBetween(from, to);
       const element = `${board.id}:${id}`;
       if (lives !== (state.powered.get(element) ?? false))
         return { ...state, powered: new Map(state.powered).set(element, lives) };

@@ -1,5 +1,6 @@
 import type { Conditions } from '../../procedure';
 import type { Elimination } from '../linear';
+import { sourcePhasor } from './source-phasor';
 import {
   conductorRole,
   parseElement,
@@ -85,12 +86,24 @@ export class Situation {
     return feed;
   }
 
-  /** Volts a load has where it does not say: those of the supply that reaches it. */
+  /** Volts a load has where it does not say: those that reach its first two terminals. */
   madeFor(device: DeviceDocument): number {
-    const [terminal] = terminalsOf(device);
-    const feed = terminal === undefined ? undefined : this.feedOf(`${device.id}.${terminal}`);
-    const supply = feed ?? this.model.supplies[0]?.id;
-    return supply === undefined ? 230 : this.wiring.volts(supply);
+    const [one, other] = terminalsOf(device).map((terminal) => `${device.id}.${terminal}`);
+    return this.nominalBetween(one ?? '', other ?? '');
+  }
+
+  /** Volts between two points when everything in series is closed, as their supply is rated: 120 of 240 V from a leg to its neutral. */
+  nominalBetween(one: string, other: string): number {
+    const feed = this.model.supplies.find(({ id }) => id === (this.feedOf(one) ?? this.model.supplies[0]?.id));
+    if (!feed) return 230;
+    const volts = this.wiring.volts(feed.id);
+    const reached = (point: string): Phasor | undefined => {
+      const found = Object.entries(feed.terminals ?? {}).find(([, terminal]) => this.reach.joined(terminal, point));
+      return found && (sourcePhasor(feed, found[0], volts) ?? { volts: 0, degrees: 0 });
+    };
+    const [a, b] = [reached(one), reached(other)];
+    const between = a && b ? Math.hypot(...([across(a, b, Math.cos), across(a, b, Math.sin)] as const)) : 0;
+    return between > 0 ? between : volts;
   }
 
   /** Faults of an element, or of a function on a board. */
@@ -111,4 +124,11 @@ export class Situation {
     });
     return unknown && `"${unknown.of}" is nothing of this machine.`;
   }
+}
+
+type Phasor = NonNullable<ReturnType<typeof sourcePhasor>>;
+
+function across(one: Phasor, other: Phasor, part: (radians: number) => number): number {
+  const of = ({ volts, degrees }: Phasor): number => volts * part((degrees * Math.PI) / 180);
+  return of(one) - of(other);
 }
