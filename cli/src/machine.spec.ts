@@ -19,7 +19,7 @@ describe('a machine on the command line', () => {
     expect(healthy['value']).toBeGreaterThan(24);
     expect(healthy['low']).toBeLessThan(healthy['value'] ?? 0);
     expect(healthy['high']).toBeGreaterThan(healthy['value'] ?? 0);
-    const open = read('--conditions', MISTING, '--fault', '{"of":"FS1","mode":"open"}', '--json');
+    const open = read('--conditions', MISTING, '--fault', '{"of":"FS1","mode":"stuck-open"}', '--json');
     expect((JSON.parse(open.out) as Record<string, number>)['value']).toBeLessThan(0.1);
     expect(read('--conditions', MISTING).out).toMatch(/^26\.\d\sV AC \(2\d\.?\d*\sV to [23]\d\.?\d*\sV\)$/);
   });

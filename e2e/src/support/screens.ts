@@ -57,6 +57,7 @@ export const SCREENS: readonly Screen[] = [
   page('/judge'),
   page('/import'),
   page('/backup'),
+  page('/spares'),
   page('/nowhere', 'a page that is not there'),
   page(HALF_DONE, 'visit'),
   inPart('Board'),

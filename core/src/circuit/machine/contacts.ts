@@ -40,8 +40,8 @@ function faulted({ faults }: Situation, contact: Contact): Contact {
     : contact;
 }
 
-const STUCK_OPEN: ReadonlySet<string> = new Set(['open', 'stuck-open', 'will-not-close', 'dead']);
-const STUCK_CLOSED: ReadonlySet<string> = new Set(['stuck-closed', 'welded', 'shorted', 'stuck-on']);
+const STUCK_OPEN: ReadonlySet<string> = new Set(['stuck-open', 'will-not-close']);
+const STUCK_CLOSED: ReadonlySet<string> = new Set(['stuck-closed', 'welded']);
 
 function ofDevice(situation: Situation, state: MachineState, device: DeviceDocument): readonly Contact[] {
   const { id, kind } = device;

@@ -119,7 +119,7 @@ class Builder {
   /** Something that should conduct: whole, gone, or of a poor joint. */
   private joined(element: string, from: string, to: string, ohms: number): void {
     const faults = this.situation.faultsOf(element);
-    if (faults.some(({ mode }) => mode === 'open' || mode === 'lost')) {
+    if (faults.some(({ mode }) => mode === 'open')) {
       this.points.of(from);
       this.points.of(to);
     } else this.resistor(from, to, ohms + poorJoint(faults));
@@ -161,7 +161,7 @@ class Builder {
     const isDirect = supply.system === 'dc';
     if (isDirect !== (this.kind === 'direct')) return this.atRest(supply);
     const faults = this.situation.faultsOf(supply.id);
-    const lost = new Set(faults.flatMap(({ mode, at }) => (mode === 'lost' || mode === 'open' ? [at ?? ''] : [])));
+    const lost = new Set(faults.flatMap(({ mode, at }) => (mode === 'lost' ? [at ?? ''] : [])));
     if (lost.has('')) return;
     const part = faults.reduce(
       (all, fault) => (fault.mode === 'low' || fault.mode === 'high' ? all * partOf(fault) : all),
@@ -283,6 +283,9 @@ class Builder {
       if (this.kind === 'alternating') this.elements.push({ kind: 'capacitor', a, b, farads: farads * vary });
       return;
     }
+    // A motor that stands takes what its wire lets through.
+    const isSeized = faults.some(({ mode }) => mode === 'seized');
+    if (isSeized) return this.resistor(from, to, deadOhms * vary);
     const { ohms, reactance } = alternating;
     if (this.kind !== 'alternating' || reactance === 0)
       return this.resistor(from, to, { alternating: ohms, direct: directOhms, ohms: deadOhms }[this.kind] * vary);
@@ -309,7 +312,7 @@ class Builder {
       if (!modes.has('secondary-open') && !(isDirect && this.kind !== 'ohms')) this.resistor(s1, s2, secondaryOhms);
       return;
     }
-    if (modes.has('primary-open') || modes.has('secondary-open')) return;
+    if (modes.has('primary-open') || modes.has('secondary-open') || modes.has('dead')) return;
     const drop = ratedPart(regulation) ?? 0;
     const amperes = ratedOr(40, rating, 'apparent-power', 'power') / out;
     const ohms = drop > 0 ? (out * drop) / amperes : secondaryOhms + primaryOhms / (into / out) ** 2;
@@ -344,6 +347,7 @@ class Builder {
       .faultsOf(id)
       .reduce((all, fault) => (fault.mode === 'weak' ? all * partOf(fault, 0.7) : all), 1);
     const [a, b] = [this.points.of(`${id}.+`), this.points.of(`${id}.-`)];
+    if (this.situation.faultsOf(id).some(({ mode }) => mode === 'open')) return;
     this.elements.push({ kind: 'voltage', a, b, volts: ratedOr(1.5, nominal, 'voltage') * weak, hertz: 0, ohms: 1 });
   }
 

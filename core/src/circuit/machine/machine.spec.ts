@@ -3,6 +3,9 @@ import { seeded } from '../../testing/tapping-hand';
 import { DEMO_MODEL } from '../../testing/demo';
 import { Wiring, type UnitModelDocument } from '../../unit-model';
 import type { Conditions } from '../../procedure';
+import { faultModesOf } from './fault-modes';
+import { machineNetwork } from './machine-network';
+import { stateKey } from './machine-state';
 import { readMachine, type MachineQuestion, type MachineReading } from './read-machine';
 import { settled } from './settle';
 import { Situation, type InjectedFault } from './situation';
@@ -44,7 +47,7 @@ describe('a machine as a circuit', () => {
   it('has the whole voltage across whatever is open in a chain, and none across its load', () => {
     const source = value(ask({ from: 'CB.X1.2', to: 'CB.X1.8' }));
     const inSeries: readonly (readonly [string, string, string, InjectedFault['mode']])[] = [
-      ['FS1', 'FS1.1', 'FS1.2', 'open'],
+      ['FS1', 'FS1.1', 'FS1.2', 'stuck-open'],
       ['PS1', 'PS1.1', 'PS1.2', 'stuck-open'],
       ['CB:mist-output', 'CB.X1.2', 'CB.X1.3', 'stuck-open'],
       ['CB:link-4-5', 'CB.X1.4', 'CB.X1.5', 'open'],
@@ -218,11 +221,72 @@ describe('a machine as a circuit', () => {
   it('sees a plug that is out, a lifted wire and a jumper', () => {
     const coil = { from: 'K1.A1', to: 'K1.A2' };
     const jumped = { ...MISTING, bypasses: { 'FS1.1+FS1.2': 'in' } } as const;
-    const faults = [{ of: 'FS1', mode: 'open' }];
+    const faults = [{ of: 'FS1', mode: 'stuck-open' }];
     expect(value(ask({ ...coil, faults, conditions: jumped }))).toBeGreaterThan(20);
     expect(value(ask({ ...coil, faults, conditions: { ...MISTING, bypasses: { FS1: 'in' } } }))).toBeGreaterThan(20);
     const wire = DEMO_MODEL.wires.find(({ from, to }) => [from, to].includes('K1.A1'));
     if (!wire) return fail('a wire at the coil');
     expect(value(ask({ ...coil, conditions: { ...MISTING, leads: { [wire.id]: 'K1.A1' } } }))).toBeLessThan(0.1);
+  });
+
+  it('takes every way in which an element can fail, and each of them changes something', () => {
+    const unseen: string[] = [];
+    for (const each of SHIPPED_MODELS) {
+      const wiring = new Wiring(each);
+      const elements = [
+        ...each.wires.map(({ id }) => id),
+        ...each.devices.map(({ id }) => id),
+        ...each.supplies.flatMap(({ id, from }) => (from === undefined ? [id] : [])),
+        ...(each.calls ?? []).map(({ id }) => id),
+      ];
+      const functions = each.boards.flatMap(({ id, functions: own = [] }) => own.map((one) => `${id}:${one.id}`));
+      const on = all(each, 'on', 'on');
+      const outputs = new Map(functions.map((element) => [element, true]));
+      const facts = Object.fromEntries(Object.entries(each.facts ?? {}).map(([fact, is]) => [fact, !is]));
+      const moments: readonly (readonly [Conditions, ReadonlyMap<string, boolean>])[] = [
+        [on, new Map()],
+        [on, outputs],
+        [all(each, 'locked', 'off'), new Map()],
+        ...(each.calls ?? []).map(
+          ({ id }) => [{ ...on, calls: { ...all(each, 'on', 'off').calls, [id]: 'on' } }, new Map()] as const,
+        ),
+        [{ ...on, facts }, outputs],
+      ];
+      const told = (moment: number, faults: readonly InjectedFault[]): string => {
+        const [conditions, known] = moments[moment] ?? [on, new Map()];
+        const situation = new Situation(wiring, conditions, faults, known);
+        const machine = settled(situation);
+        if ('cannotCompute' in machine) return machine.cannotCompute;
+        const ohms = machineNetwork(situation, machine.state, 'ohms').network.elements;
+        return JSON.stringify([machine.alternating.network, machine.direct.network, ohms, stateKey(machine.state)]);
+      };
+      const healthy = moments.map((_, moment) => told(moment, []));
+      for (const of of [...elements, ...functions])
+        for (const mode of faultModesOf(each, of) ?? []) {
+          // What an input does not see changes something only where something waits for it.
+          if (mode === 'deaf') continue;
+          const other = each.wires.find(
+            ({ from, to }) => !wiring.byWire.joined(from, each.wires.find(({ id }) => id === of)?.from ?? to),
+          );
+          const fault = { of, mode, ...(mode === 'short' ? { at: other?.id ?? '' } : {}) };
+          if (healthy.every((before, moment) => told(moment, [fault]) === before))
+            unseen.push(`${each.id} ${of} ${mode}`);
+        }
+    }
+    // A motor behind a bridge that nobody declared never turns here, so that it cannot be seen to stand.
+    expect(unseen).toEqual(['fan-inverter M1 seized']);
+  });
+
+  it('refuses a fault it does not know, and never reads a healthy machine instead', () => {
+    for (const [fault, words] of [
+      [{ of: 'K9', mode: 'open' }, /"K9" is nothing of this machine/],
+      [{ of: 'w12', mode: 'opne' }, /does not fail by "opne"; accepted: open, high-resistance/],
+      [{ of: 'w12', mode: 'welded' }, /does not fail by "welded"/],
+      [{ of: 'w12', mode: 'high-resistance', size: 'much' }, /"much" is no size/],
+      [{ of: 'w12', mode: 'short' }, /which wire/],
+    ] as const) {
+      const reading = ask({ from: 'K1.A1', to: 'K1.A2', faults: [fault] });
+      expect('cannotCompute' in reading ? reading.cannotCompute : '').toMatch(words);
+    }
   });
 });

@@ -42,8 +42,8 @@ export function settled(
   closed: ReadonlySet<string> = new Set(),
   from: MachineState = AT_REST,
 ): Settled | Unsettled {
-  const unknown = situation.unknownFault();
-  if (unknown !== undefined) return { cannotCompute: unknown };
+  const problem = situation.faultProblem();
+  if (problem !== undefined) return { cannotCompute: problem };
   let state = from;
   const seen = new Set<string>();
   for (let change = 0; change < MOST_CHANGES; change += 1) {
@@ -120,7 +120,7 @@ function changedBoard(situation: Situation, state: MachineState, size: Size): Ma
     for (const { id, kind, input: [from, to] = [] } of board.functions ?? []) {
       if (kind !== 'supply' || from === undefined || to === undefined) continue;
       const feed = situation.feedOf(from);
-      const isDead = situation.faultsOf(`${board.id}:${id}`).some(({ mode }) => mode === 'dead' || mode === 'open');
+      const isDead = situation.faultsOf(`${board.id}:${id}`).some(({ mode }) => mode === 'dead');
       const lives = !isDead && feed !== undefined && size(from, to) >= LIVES * situation.nominalBetween(from, to);
       const element = `${board.id}:${id}`;
       if (lives !== (state.powered.get(element) ?? false))
@@ -140,7 +140,7 @@ function changedSupply(situation: Situation, state: MachineState, machine: Settl
       .find(({ element }) => element === supply.from);
     const [from, to] = device ? [`${device.id}.P1`, `${device.id}.P2`] : (made?.input ?? []);
     if (from === undefined || to === undefined) continue;
-    const isDead = situation.faultsOf(supply.from).some(({ mode }) => mode === 'dead' || mode === 'open');
+    const isDead = situation.faultsOf(supply.from).some(({ mode }) => DEAD.has(mode));
     const feed = device ? ratedOr(230, device.primary, 'voltage') : wiring.volts(situation.feedOf(from) ?? '');
     const part = isDead ? 0 : derivedPart(wiring.volts(supply.id), machine.volts(from, to).alternating, feed);
     const given = part < 0.1 ? 0 : part;
@@ -156,7 +156,7 @@ function changedInput(situation: Situation, state: MachineState, size: Size): Ma
       const least = rated(threshold, 'voltage');
       if (kind !== 'input' || from === undefined || to === undefined || least === undefined) continue;
       const element = `${board.id}:${id}`;
-      const isDeaf = situation.faultsOf(element).some(({ mode }) => mode === 'deaf' || mode === 'dead');
+      const isDeaf = situation.faultsOf(element).some(({ mode }) => mode === 'deaf');
       const sees = !isDeaf && size(from, to) >= least;
       if (sees !== (state.inputs.get(element) ?? false))
         return { ...state, inputs: new Map(state.inputs).set(element, sees) };
@@ -184,7 +184,10 @@ function changedLoad(situation: Situation, state: MachineState, size: Size): Mac
   return undefined;
 }
 
-const BROKEN: ReadonlySet<string> = new Set(['open', 'coil-open', 'coil-shorted', 'shorted', 'seized', 'stuck-open']);
+/** A power unit with any of these gives nothing. */
+const DEAD: ReadonlySet<string> = new Set(['dead', 'primary-open', 'secondary-open']);
+
+const BROKEN: ReadonlySet<string> = new Set(['open', 'coil-open', 'coil-shorted', 'shorted', 'seized']);
 
 function changedEffect(situation: Situation, state: MachineState): MachineState | undefined {
   for (const { id, when } of situation.model.effects ?? []) {

@@ -1,9 +1,10 @@
 import type { Conditions } from '../../procedure';
 import type { Elimination } from '../linear';
+import { faultModesOf } from './fault-modes';
+import { rated } from './rated';
 import { sourcePhasor } from './source-phasor';
 import {
   conductorRole,
-  parseElement,
   terminalsOf,
   type DeviceDocument,
   type FaultDocument,
@@ -111,19 +112,22 @@ export class Situation {
     return this.faults.filter(({ of }) => of === element);
   }
 
-  /** A fault of something the machine does not have, in words; undefined where all are. */
-  unknownFault(): string | undefined {
-    const { model } = this;
-    const unknown = this.faults.find(({ of }) => {
-      const { owner } = parseElement(of);
-      return (
-        !this.wiring.hasElement(of) &&
-        !model.supplies.some(({ id }) => id === owner) &&
-        !(model.calls ?? []).some(({ id }) => id === owner)
-      );
-    });
-    return unknown && `"${unknown.of}" is nothing of this machine.`;
+  /** A fault that this machine cannot have, or that nobody can read, in words; undefined where all can be. */
+  faultProblem(): string | undefined {
+    return this.faults.flatMap((fault) => problemOf(this.model, fault))[0];
   }
+}
+
+function problemOf(model: UnitModelDocument, { of, mode, at, size }: InjectedFault): readonly string[] {
+  const modes = faultModesOf(model, of);
+  if (!modes) return [`"${of}" is nothing of this machine.`];
+  if (!modes.includes(mode))
+    return [`"${of}" does not fail by "${mode}"; accepted: ${modes.join(', ') || 'nothing that a circuit shows'}.`];
+  if (mode === 'short' && !model.wires.some(({ id }) => id === at))
+    return [`Say \`at\` which wire "${of}" is shorted to.`];
+  if (size !== undefined && rated(size, 'resistance', 'ratio') === undefined)
+    return [`"${size}" is no size of a fault; accepted: 200 Ω, -15 %.`];
+  return [];
 }
 
 type Phasor = NonNullable<ReturnType<typeof sourcePhasor>>;
