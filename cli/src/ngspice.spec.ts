@@ -9,28 +9,10 @@ import {
   type Network,
   type Solution,
 } from '@juxtameter/core';
-import { Simulation } from 'eecircuit-engine';
 import { SHIPPED_MODELS } from '../../core/src/testing/shipped';
 import { randomNetwork } from '../../core/src/testing/random-network';
 import { seeded } from '../../core/src/testing/tapping-hand';
-
-/** ngspice 45, run unchanged on what the product writes: it has no line in common with the solver. */
-async function asNgspice(
-  simulation: Simulation,
-  network: Network,
-  hertz: number,
-): Promise<Map<number, [number, number]>> {
-  simulation.setNetList(spiceNetlist(network, hertz, 'a network'));
-  const result = await simulation.runSim();
-  const volts = new Map<number, [number, number]>([[0, [0, 0]]]);
-  for (const each of result.data) {
-    const node = /^v\((\d+)\)$/.exec(each.name)?.[1];
-    if (node === undefined) continue;
-    const [value] = each.values;
-    volts.set(Number(node), typeof value === 'object' ? [value.real, value.img] : [Number(value), 0]);
-  }
-  return volts;
-}
+import { Ngspice, type NodeVolts } from './testing/ngspice';
 
 /** A node of each node's island: what only a leak ties to the rest floats, and has no figures of its own but differences. */
 function anchorsOf({ elements, nodes }: Network): readonly number[] {
@@ -48,7 +30,7 @@ function anchorsOf({ elements, nodes }: Network): readonly number[] {
 const LEAK = 1e8;
 
 /** The worst volts between a node and its island's first, in parts of what is allowed: 1e-6 relative, or a microvolt. */
-function worstBeside(network: Network, solution: Solution, volts: ReadonlyMap<number, [number, number]>): number {
+function worstBeside(network: Network, solution: Solution, volts: NodeVolts): number {
   let worst = 0;
   for (const [node, anchor] of anchorsOf(network).entries()) {
     const [one, other] = [volts.get(node), volts.get(anchor)];
@@ -63,11 +45,9 @@ function worstBeside(network: Network, solution: Solution, volts: ReadonlyMap<nu
 }
 
 describe('the circuit solver beside ngspice', () => {
-  let simulation: Simulation;
-  beforeAll(async () => {
-    simulation = new Simulation();
-    await simulation.start();
-  }, 60_000);
+  let ngspice: Ngspice;
+  beforeAll(async () => (ngspice = await Ngspice.start()), 60_000);
+  afterAll(() => ngspice.stop());
 
   it('agrees to 1e-6 in 200 random networks, at DC and at 50 Hz', async () => {
     const random = seeded(45);
@@ -76,7 +56,7 @@ describe('the circuit solver beside ngspice', () => {
       for (const hertz of [0, 50]) {
         const solution = new Solver(network).solve(hertz);
         if ('unsolvable' in solution) return fail(solution.unsolvable);
-        const volts = await asNgspice(simulation, network, hertz);
+        const volts = await ngspice.volts(spiceNetlist(network, hertz, 'a network'));
         expect(volts.size).withContext('nodes told').toBe(network.nodes);
         expect(worstBeside(network, solution, volts))
           .withContext(`${round}, ${hertz} Hz`)
@@ -110,7 +90,7 @@ describe('the circuit solver beside ngspice', () => {
             const asked = { ...network, elements };
             const solution = new Solver(asked).solve(hertz);
             if ('unsolvable' in solution) return fail(`${model.id}: ${solution.unsolvable}`);
-            const volts = await asNgspice(simulation, asked, hertz);
+            const volts = await ngspice.volts(spiceNetlist(asked, hertz, model.name));
             nodes += volts.size;
             expect(worstBeside(asked, solution, volts))
               .withContext(`${model.id}, ${supply}, ${call}, ${kind}`)

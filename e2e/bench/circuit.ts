@@ -1,5 +1,5 @@
 import { Solver, spiceNetlist } from '@juxtameter/core';
-import { Simulation } from 'eecircuit-engine';
+import { Ngspice } from '../../cli/src/testing/ngspice';
 import { randomNetwork } from '../../core/src/testing/random-network';
 import { seeded } from '../../core/src/testing/tapping-hand';
 import { median, short, type Benchmark, type Row } from './row';
@@ -61,14 +61,13 @@ export const circuit: Benchmark = async () => {
 };
 
 async function ngspiceTimes(netlists: readonly string[]): Promise<readonly number[]> {
-  const simulation = new Simulation();
-  await simulation.start();
+  const ngspice = await Ngspice.start();
   const times: number[] = [];
   for (const netlist of [...netlists, ...netlists]) {
     const begun = performance.now();
-    simulation.setNetList(netlist);
-    await simulation.runSim();
+    await ngspice.volts(netlist);
     times.push(performance.now() - begun);
   }
+  await ngspice.stop();
   return times.slice(netlists.length);
 }

@@ -36,7 +36,7 @@ import { typedPieces } from './typed-pieces';
                 @if (spare.name) {
                   &ngsp;<span class="mono">{{ spare.number }}</span>
                 }
-                &ngsp;<span class="soft">{{ spare.place }}: {{ orderWords(spare) }}</span>
+                <span class="soft">, {{ spare.place }}: {{ orderWords(spare) }}</span>
               </li>
             } @empty {
               <li class="soft">
