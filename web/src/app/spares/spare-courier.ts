@@ -27,8 +27,7 @@ export class SpareCourier {
 
   /**
    * Sends what the server lacks, whether it ever had it or was put back since, and keeps what others sent. Returns all
-   * of it. `noted` is what this page knows, which a browser that keeps nothing has nowhere else. Throws what a request
-   * throws.
+   * of it. `noted` is what only this page knows, where the browser keeps nothing. Throws what a request throws.
    */
   async exchange(noted: readonly SpareEntry[]): Promise<readonly SpareEntry[]> {
     await this.era.agreed();

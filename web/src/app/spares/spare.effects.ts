@@ -43,10 +43,11 @@ export const exchangeSpares = createEffect(
   (actions = inject(Actions), courier = inject(SpareCourier), store = inject(Store)) =>
     actions.pipe(
       ofType(SpareActions.exchangeRequested),
-      concatLatestFrom(() => store.select(spareFeature.selectEntries)),
+      concatLatestFrom(() => store.select(spareFeature.selectSparesState)),
       // One after the other: what was noted meanwhile goes with the next.
-      concatMap(([, noted]) =>
-        from(courier.exchange(noted ?? [])).pipe(
+      concatMap(([, { entries = [], isKept }]) =>
+        // What this browser keeps is kept with whose it is; only where it keeps nothing is the page's memory all there is.
+        from(courier.exchange(isKept ? [] : entries)).pipe(
           map((entries) => SpareActions.exchanged({ entries })),
           catchError((error: unknown) => of(SpareActions.exchangeFailed({ problem: problemOf(error) }))),
         ),

@@ -1,5 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { SpareEntry, SpareFact } from '@juxtameter/core';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore, Store } from '@ngrx/store';
 import { deleteDB } from 'idb';
 import { from } from 'rxjs';
 import { Api } from '../api/api';
@@ -7,6 +9,7 @@ import { LocalStore } from '../local/local-store';
 import { ServerEra } from '../sync/server-era';
 import { SpareActions } from './spare.actions';
 import { SpareCourier } from './spare-courier';
+import * as spareEffects from './spare.effects';
 import { spareFeature } from './spare.reducer';
 import { typedPieces } from './typed-pieces';
 
@@ -23,6 +26,12 @@ class Server {
   entries: SpareEntry[] = [];
   isInReach = true;
   sent = 0;
+  asked = 0;
+}
+
+async function until(isSo: () => boolean): Promise<void> {
+  for (let tries = 0; tries < 200 && !isSo(); tries += 1) await new Promise((next) => setTimeout(next, 10));
+  if (!isSo()) throw new Error('It never came about.');
 }
 
 describe('spares on this device', () => {
@@ -37,7 +46,10 @@ describe('spares on this device', () => {
     const answer = <Value>(value: Value) =>
       server.isInReach ? Promise.resolve(value) : Promise.reject(new Error('nobody'));
     const api: Pick<Api, 'spares' | 'noteSpares'> = {
-      spares: () => from(answer({ entries: [...server.entries] })),
+      spares: () => {
+        server.asked += 1;
+        return from(answer({ entries: [...server.entries] }));
+      },
       noteSpares: ({ entries }) => {
         server.sent += entries.length;
         server.entries.push(...entries);
@@ -46,6 +58,8 @@ describe('spares on this device', () => {
     };
     TestBed.configureTestingModule({
       providers: [
+        provideStore({ [spareFeature.name]: spareFeature.reducer }),
+        provideEffects(spareEffects),
         { provide: Api, useValue: api },
         { provide: ServerEra, useValue: { agreed: () => answer(undefined) } },
       ],
@@ -86,6 +100,18 @@ describe('spares on this device', () => {
     await local.giveApart();
     await courier.exchange([]);
     expect(server.entries.length).toBe(1);
+  });
+
+  it('never reach another server out of the memory of an open page', async () => {
+    TestBed.inject(Store).dispatch(SpareActions.noted({ entry: entry(1) }));
+    await expectAsync(until(() => server.entries.length === 1)).toBeResolved();
+    server.entries = [];
+    await local.setApart();
+    const before = server.asked;
+    TestBed.inject(Store).dispatch(SpareActions.exchangeRequested());
+    await until(() => server.asked > before);
+    await new Promise((settled) => setTimeout(settled, 50));
+    expect(server.entries).toEqual([]);
   });
 
   it('are sent though this browser keeps nothing', async () => {
