@@ -20,7 +20,7 @@ export function netlistCommand(options: NetlistOptions, console: Console): numbe
   if ('cannotCompute' in machine) throw new UsageError(`There is no netlist: ${machine.cannotCompute}`);
   const { network, points } = machineNetwork(situation, machine.state, kind);
   const names = points.named.map(([name, node]) => `* ${node} = ${name}`);
-  const netlist = spiceNetlist(network, kind === 'alternating' ? 50 : 0, `${wiring.model.name}, ${kind}`);
+  const netlist = spiceNetlist(network, kind === 'alternating' ? situation.hertz : 0, `${wiring.model.name}, ${kind}`);
   const [title = '', ...rest] = netlist.trimEnd().split('\n');
   console.print([title, ...names, ...rest].join('\n'));
   return 0;

@@ -23,7 +23,7 @@ export { clearanceMembers, compileProcedure } from './compile';
 export * from './conditions';
 export { deadForHands, requiredForHands, touchesWiring } from './hands';
 export { edgesOfProcedure, entrySteps, leadsTo, longestWayFrom, reachableSteps, wayTo } from './graph';
-export { lintGeneral, lintProcedure } from './lint';
+export { lintConditionNames, lintGeneral, lintProcedure } from './lint';
 export {
   conditionsDuring,
   isOverZeroBand,

@@ -9,6 +9,8 @@ export interface Contact {
   readonly element: string;
   readonly from: string;
   readonly to: string;
+  /** The resting side of a change-over: closed while it does not operate. */
+  readonly isRest?: true;
   /** Closed, open, or nobody can tell. */
   readonly state: boolean | undefined;
   /** Why nobody can tell. */
@@ -35,9 +37,10 @@ function faulted({ faults }: Situation, contact: Contact): Contact {
   const fault = faults.find(
     ({ of, mode }) => of === contact.element && (STUCK_OPEN.has(mode) || STUCK_CLOSED.has(mode)),
   );
-  return fault
-    ? { element: contact.element, from: contact.from, to: contact.to, state: STUCK_CLOSED.has(fault.mode) }
-    : contact;
+  if (!fault) return contact;
+  const { because: _settled, ...stuck } = contact;
+  // A change-over that is stuck rests on one of its sides, never on both.
+  return { ...stuck, state: STUCK_CLOSED.has(fault.mode) !== (contact.isRest ?? false) };
 }
 
 const STUCK_OPEN: ReadonlySet<string> = new Set(['stuck-open', 'will-not-close']);
@@ -95,7 +98,15 @@ function ofFunction(
     ...(make === undefined ? [] : [{ element, from: common, to: make, ...known(operated, what) }]),
     ...(rest === undefined
       ? []
-      : [{ element, from: common, to: rest, ...known(operated === undefined ? undefined : !operated, what) }]),
+      : [
+          {
+            element,
+            from: common,
+            to: rest,
+            isRest: true as const,
+            ...known(operated === undefined ? undefined : !operated, what),
+          },
+        ]),
   ]);
 }
 

@@ -6,6 +6,7 @@ import { USUAL_OHMS } from './usual-ohms';
 const POOR_JOINT = 200;
 /** What an earth fault has where nobody says. */
 export const EARTH_LEAK = 500;
+
 export function poorJoint(faults: readonly InjectedFault[]): number {
   return faults.reduce(
     (ohms, fault) => (fault.mode === 'high-resistance' ? ohms + sizeOf(fault, POOR_JOINT) : ohms),

@@ -2,8 +2,7 @@ import {
   bondOf,
   conductorRole,
   supplyTerminal,
-  type BoardDocument,
-  type BoardFunctionDocument,
+  terminalsOf,
   type DeviceDocument,
   type SupplyDocument,
   type WireDocument,
@@ -19,18 +18,11 @@ import { EARTH, isPluggable, landingOf, Points } from './points';
 import { rated, ratedOr, ratedPart } from './rated';
 import type { InjectedFault, Situation } from './situation';
 import { sourcePhasor } from './source-phasor';
+import { undeclaredPins, type Undeclared } from './undeclared-pins';
 import { COPPER_OHMS, PEAK, USUAL_OHMS } from './usual-ohms';
 
 /** What is solved for: alternating volts, direct volts, or ohms with every source at rest. */
 export type NetworkKind = 'alternating' | 'direct' | 'ohms';
-
-/** Something whose volts or ohms nobody declared: a point that it moves cannot be computed. */
-export interface Undeclared {
-  readonly from: string;
-  /** Earth where it is missing. */
-  readonly to?: string;
-  readonly because: string;
-}
 
 export interface MachineNetwork {
   readonly network: Network;
@@ -170,7 +162,7 @@ class Builder {
     const neutral = supplyTerminal(supply, isDirect ? 'minus' : 'return');
     const star = `${supply.id}@source`;
     const volts = this.situation.wiring.volts(supply.id) * part * this.vary('supply');
-    const hertz = isDirect ? 0 : ratedOr(50, supply.frequency, 'frequency');
+    const hertz = isDirect ? 0 : this.situation.hertz;
     const ohms = ratedOr(USUAL_OHMS.source, supply.impedance, 'resistance');
     const neutralName = Object.entries(supply.terminals ?? {}).find(([, terminal]) => terminal === neutral)?.[0];
     if (neutral !== undefined && !lost.has(neutralName ?? '')) this.resistor(star, neutral, USUAL_OHMS.bar);
@@ -226,7 +218,7 @@ class Builder {
       a,
       b,
       volts,
-      hertz: this.kind === 'direct' ? 0 : 50,
+      hertz: this.kind === 'direct' ? 0 : this.situation.hertz,
       ohms: this.derivedOhms(supply),
     });
   }
@@ -254,7 +246,8 @@ class Builder {
       if (kind === 'fuse') this.joined(id, `${id}.1`, `${id}.2`, USUAL_OHMS.fuse);
       if (kind === 'transformer') this.transformer(device);
       if (kind === 'delay-module') this.delay(device);
-      if (kind === 'battery' && this.kind === 'direct') this.battery(device);
+      if (kind === 'battery') this.battery(device);
+      if (CONTACTS_UNTOLD.has(kind)) this.untold(device);
       if (OWN_VOLTS.has(kind) && this.kind !== 'ohms')
         this.undeclare(
           (device.terminals ?? ['supply', 'signal', 'common']).map((each) => `${id}.${each}`),
@@ -289,7 +282,13 @@ class Builder {
     const { ohms, reactance } = alternating;
     if (this.kind !== 'alternating' || reactance === 0)
       return this.resistor(from, to, { alternating: ohms, direct: directOhms, ohms: deadOhms }[this.kind] * vary);
-    this.elements.push({ kind: 'inductor', a, b, ohms: ohms * vary, henries: (reactance * vary) / (2 * Math.PI * 50) });
+    this.elements.push({
+      kind: 'inductor',
+      a,
+      b,
+      ohms: ohms * vary,
+      henries: (reactance * vary) / (2 * Math.PI * this.situation.hertz),
+    });
   }
 
   private transformer(device: DeviceDocument): void {
@@ -342,18 +341,39 @@ class Builder {
     return control ? this.situation.wiring.volts(control.id) : this.mains;
   }
 
+  /** Something with contacts or volts inside of which the list tells nothing: any two of its terminals. */
+  private untold(device: DeviceDocument): void {
+    const terminals = terminalsOf(device).map((terminal) => `${device.id}.${terminal}`);
+    const { calls = [] } = this.situation.model;
+    const isCall = calls.some(({ joins }) =>
+      joins.every((end) => terminals.some((each) => this.situation.reach.joined(each, end))),
+    );
+    if (terminals.length > 1 && !(isCall && terminals.length === 2))
+      this.undeclare(terminals, `Nobody declared what ${device.id} joins or gives.`);
+  }
+
   private battery({ id, nominal }: DeviceDocument): void {
     const weak = this.situation
       .faultsOf(id)
       .reduce((all, fault) => (fault.mode === 'weak' ? all * partOf(fault, 0.7) : all), 1);
     const [a, b] = [this.points.of(`${id}.+`), this.points.of(`${id}.-`)];
     if (this.situation.faultsOf(id).some(({ mode }) => mode === 'open')) return;
-    this.elements.push({ kind: 'voltage', a, b, volts: ratedOr(1.5, nominal, 'voltage') * weak, hertz: 0, ohms: 1 });
+    if (this.kind === 'ohms')
+      return this.undeclare([`${id}.+`, `${id}.-`], `Ohms across ${id} say nothing: it has volts.`);
+    const volts = this.kind === 'direct' ? ratedOr(1.5, nominal, 'voltage') * weak : 0;
+    this.elements.push({
+      kind: 'voltage',
+      a,
+      b,
+      volts,
+      hertz: this.kind === 'direct' ? 0 : this.situation.hertz,
+      ohms: 1,
+    });
   }
 
   private boards(): void {
     for (const board of this.situation.model.boards) {
-      this.pinsNobodyDeclared(board);
+      this.undeclared.push(...undeclaredPins(this.situation, board, this.kind === 'ohms'));
       for (const each of board.functions ?? []) {
         const element = `${board.id}:${each.id}`;
         const [first, ...others] = each.between ?? [];
@@ -388,32 +408,6 @@ class Builder {
     }
   }
 
-  /**
-   * Pins that go into a board and of which the list says nothing more: a board that lives may give anything there.
-   * What a supply reaches from outside is what that makes it.
-   */
-  private pinsNobodyDeclared({ id, connectors, functions = [] }: BoardDocument): void {
-    const { model } = this.situation;
-    const isOff = model.supplies.every(
-      (supply) => supply.from !== undefined || this.situation.isOn(supply.id) === false,
-    );
-    if (isOff && this.kind !== 'ohms') return;
-    const declared = new Set(functions.flatMap(pinsOfFunction));
-    const returns = connectors.flatMap((each) =>
-      each.pins.flatMap((pin) => (pin.role === 'return' ? [`${id}.${each.id}.${pin.id}`] : [])),
-    );
-    for (const connector of connectors)
-      for (const pin of connector.pins) {
-        const address = `${id}.${connector.id}.${pin.id}`;
-        const isPassive = pin.role === 'earth' || pin.role === 'return' || pin.role === 'spare';
-        if (isPassive || declared.has(address) || this.situation.feedOf(address) !== undefined) continue;
-        const because = `Nobody declared what ${id} gives at ${connector.id}.${pin.id}.`;
-        this.undeclare([address], because);
-        // A board that nothing ties to earth gives its volts against its own return.
-        returns.forEach((each) => this.undeclare([address, each], because));
-      }
-  }
-
   /** What a board takes for itself, as ohms at the volts it is made for; without power nobody knows what it reads. */
   private boardSupply([from, to]: readonly string[], draws: string | undefined, element: string): void {
     if (from === undefined || to === undefined) return;
@@ -434,12 +428,13 @@ class Builder {
   }
 
   private contact(contact: Contact): void {
-    const { element, from, to, state } = contact;
+    const { element, from, to, state, isRest = false } = contact;
     const faults = this.situation.faultsOf(element);
     this.points.of(from);
     this.points.of(to);
     if (state === undefined) this.unsettled.push(contact);
-    if (state ?? this.closed.has(element)) this.resistor(from, to, USUAL_OHMS.contact + poorJoint(faults));
+    // Taken for at rest unless it is tried the other way.
+    if (state ?? this.closed.has(element) !== isRest) this.resistor(from, to, USUAL_OHMS.contact + poorJoint(faults));
   }
 
   /** Any two of these points may have volts or ohms between them that nobody declared. */
@@ -452,17 +447,11 @@ class Builder {
   }
 }
 
-/** Pins a function of a board has to do with. */
-function pinsOfFunction({ input = [], between = [], contacts = [] }: BoardFunctionDocument): readonly string[] {
-  return [
-    ...input,
-    ...between,
-    ...contacts.flatMap(({ common, operated, rest }) => [common, operated ?? '', rest ?? '']),
-  ];
-}
-
 /** Amperes a control circuit takes; common practice, no source. */
 const USUAL_CONTROL_AMPERES = 0.3;
+
+/** Kinds whose contacts stand in no list. */
+const CONTACTS_UNTOLD: ReadonlySet<string> = new Set(['selector', 'room-control']);
 
 /** Kinds that make volts of their own which nobody declared. */
 const OWN_VOLTS: ReadonlySet<string> = new Set(['three-wire-sensor', 'pulse-sensor', 'flame-rod']);

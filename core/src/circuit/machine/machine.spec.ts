@@ -3,6 +3,7 @@ import { seeded } from '../../testing/tapping-hand';
 import { DEMO_MODEL } from '../../testing/demo';
 import { Wiring, type UnitModelDocument } from '../../unit-model';
 import type { Conditions } from '../../procedure';
+import { contactsOf } from './contacts';
 import { faultModesOf } from './fault-modes';
 import { machineNetwork } from './machine-network';
 import { stateKey } from './machine-state';
@@ -78,10 +79,10 @@ describe('a machine as a circuit', () => {
   it('shows nothing anywhere where everything is locked off, or says that nobody knows', () => {
     for (const each of SHIPPED_MODELS) {
       const wiring = new Wiring(each);
-      const pins = pinsOf(each);
+      const pins = [...each.supplies.flatMap(({ terminals = {} }) => Object.values(terminals)), ...pinsOf(each)];
       let told = 0;
       for (const from of pins.slice(0, 4))
-        for (const to of pins.slice(-4)) {
+        for (const to of [...pins.slice(1, 4), ...pins.slice(-3)]) {
           if (from === to) continue;
           for (const measured of ['ac-voltage', 'dc-voltage'] as const) {
             const reading = ask({ wiring, from, to, function: measured, conditions: all(each, 'locked', 'off') });
@@ -288,5 +289,57 @@ describe('a machine as a circuit', () => {
       const reading = ask({ from: 'K1.A1', to: 'K1.A2', faults: [fault] });
       expect('cannotCompute' in reading ? reading.cannotCompute : '').toMatch(words);
     }
+  });
+
+  it('never closes both sides of a change-over, whatever is called and however it is stuck', () => {
+    for (const each of SHIPPED_MODELS) {
+      const wiring = new Wiring(each);
+      for (const conditions of [all(each, 'on', 'on'), all(each, 'on', 'off')])
+        for (const element of each.boards.flatMap(({ id, functions = [] }) =>
+          functions.map((one) => `${id}:${one.id}`),
+        ))
+          for (const mode of ['', 'stuck-open', 'stuck-closed']) {
+            const isStuck = mode !== '' && faultModesOf(each, element)?.includes(mode);
+            const situation = new Situation(wiring, conditions, isStuck ? [{ of: element, mode }] : []);
+            const machine = settled(situation);
+            if ('cannotCompute' in machine) continue;
+            const contacts = contactsOf(situation, machine.state).filter((contact) => contact.element === element);
+            for (const rest of contacts.filter(({ isRest }) => isRest))
+              for (const make of contacts.filter((contact) => !contact.isRest && contact.from === rest.from))
+                expect(make.state === undefined ? rest.state : !make.state)
+                  .withContext(`${element} ${mode}`)
+                  .toBe(rest.state);
+          }
+    }
+  });
+
+  it('reads the same volts at a coil of the same rating, at 50 and at 60 Hz', () => {
+    const sixty = { ...DEMO_MODEL, supplies: DEMO_MODEL.supplies.map((supply) => ({ ...supply, frequency: '60 Hz' })) };
+    const coil = { from: 'K1.A1', to: 'K1.A2' };
+    expect(value(ask({ ...coil, wiring: new Wiring(sixty) }))).toBeCloseTo(value(ask(coil)), 9);
+  });
+
+  it('refuses conditions that name what is not there, and faults of a place or a size they cannot have', () => {
+    const reason = (conditions: Conditions, faults: readonly InjectedFault[] = []): string => {
+      const reading = ask({ from: 'K1.A1', to: 'K1.A2', conditions, faults });
+      return 'cannotCompute' in reading ? reading.cannotCompute : `${reading.value}`;
+    };
+    for (const [wrong, words] of [
+      [{ connectors: { 'CB.X9': 'out' } }, /"CB.X9" is not a connector/],
+      [{ facts: { 'tank-lwo': true } }, /"tank-lwo" is not a fact/],
+      [{ leads: { w99: 'CB.X1.3' } }, /"w99" is not a wire/],
+      [{ bypasses: { FS9: 'in' } }, /"FS9" is no jumper/],
+      [{ calls: { ...MISTING.calls, mits: 'on' } }, /"mits" is not a call/],
+    ] as readonly (readonly [Conditions, RegExp])[])
+      expect(reason({ ...MISTING, ...wrong })).toMatch(words);
+    for (const [fault, words] of [
+      [{ of: 'mains', mode: 'lost', at: 'X' }, /does not fail at "X"; accepted: L, N, E/],
+      [{ of: 'M1', mode: 'open', at: 'U' }, /does not fail at "U"; accepted: L, N, E/],
+      [{ of: 'FS1', mode: 'stuck-open', at: '1' }, /accepted: no place/],
+      [{ of: 'w12', mode: 'high-resistance', size: '-15 %' }, /accepted: 200 Ω/],
+      [{ of: 'mains', mode: 'low', size: '200 Ω' }, /accepted: -15 %/],
+      [{ of: 'w12', mode: 'open', size: '200 Ω' }, /accepted: none/],
+    ] as const)
+      expect(reason(MISTING, [fault])).toMatch(words);
   });
 });

@@ -2,10 +2,11 @@ import type { Conditions } from '../../procedure';
 import type { MeasurementFunction } from '../../quantity';
 import type { Wiring } from '../../unit-model';
 import { Solver, type Elimination, type Network, type NetworkElement, type Solution } from '../linear';
-import { AS_RATED, machineNetwork, type MachineNetwork, type Undeclared, type Vary } from './machine-network';
+import { AS_RATED, machineNetwork, type MachineNetwork, type Vary } from './machine-network';
+import type { Undeclared } from './undeclared-pins';
 import type { MachineState } from './machine-state';
 import { Situation, type InjectedFault } from './situation';
-import { between, hertzOf, settled, type Settled } from './settle';
+import { between, settled, type Settled } from './settle';
 
 /** What is asked of a machine: the two points, how it is measured, and what holds. */
 export interface MachineQuestion {
@@ -147,7 +148,7 @@ function readOnce(
   const read = (closed: ReadonlySet<string>): number | { readonly cannotCompute: string } => {
     const machine = settled(situation, vary, closed, before);
     if ('cannotCompute' in machine) return machine;
-    return voltsThrough(machine, kind, points, meterOhms, isChecked, situation.plans);
+    return voltsThrough(machine, kind, points, meterOhms, isChecked, situation);
   };
   return agreed(situation, read, vary, isChecked);
 }
@@ -183,10 +184,10 @@ function voltsThrough(
   { from, to }: Points,
   meterOhms: number,
   isChecked: boolean,
-  plans: Map<string, Elimination>,
+  { plans, hertz: alternating }: Situation,
 ): number | { readonly cannotCompute: string } {
   const built = machine[kind];
-  const hertz = kind === 'direct' ? 0 : hertzOf(built);
+  const hertz = kind === 'direct' ? 0 : alternating;
   const moved = isChecked ? movedBy(built, hertz, { from, to }, meterOhms, plans) : undefined;
   if (moved !== undefined) return { cannotCompute: moved };
   const solution = new Solver(withMeter(built, { from, to }, meterOhms), plans).solve(hertz);

@@ -42,7 +42,7 @@ export function settled(
   closed: ReadonlySet<string> = new Set(),
   from: MachineState = AT_REST,
 ): Settled | Unsettled {
-  const problem = situation.faultProblem();
+  const problem = situation.faultProblem() ?? situation.conditionProblem();
   if (problem !== undefined) return { cannotCompute: problem };
   let state = from;
   const seen = new Set<string>();
@@ -67,8 +67,7 @@ function solvedAt(
 ): Settled | Unsettled {
   const alternating = machineNetwork(situation, state, 'alternating', vary, closed);
   const direct = machineNetwork(situation, state, 'direct', vary, closed);
-  const hertz = hertzOf(alternating);
-  const ac = new Solver(alternating.network, situation.plans).solve(hertz);
+  const ac = new Solver(alternating.network, situation.plans).solve(situation.hertz);
   const dc = new Solver(direct.network, situation.plans).solve(0);
   if ('unsolvable' in ac) return { cannotCompute: ac.unsolvable };
   if ('unsolvable' in dc) return { cannotCompute: dc.unsolvable };
@@ -81,11 +80,6 @@ function solvedAt(
       direct: between(dc, direct.points, from, to)[0],
     }),
   };
-}
-
-export function hertzOf({ network }: MachineNetwork): number {
-  const source = network.elements.find((element) => element.kind === 'voltage' && element.hertz > 0);
-  return source?.kind === 'voltage' ? source.hertz : 50;
 }
 
 /** Volts between two points as a phasor. */

@@ -1,10 +1,12 @@
-import type { Conditions } from '../../procedure';
+import { lintConditionNames, type Conditions } from '../../procedure';
 import type { Elimination } from '../linear';
 import { faultModesOf } from './fault-modes';
-import { rated } from './rated';
+import { jumperEnds } from './jumper-ends';
+import { rated, ratedOr } from './rated';
 import { sourcePhasor } from './source-phasor';
 import {
   conductorRole,
+  SERIES_KINDS,
   terminalsOf,
   type DeviceDocument,
   type FaultDocument,
@@ -21,6 +23,8 @@ export type InjectedFault = Pick<FaultDocument, 'of' | 'mode' | 'at'> & {
 
 /** A machine under conditions, with faults in it. */
 export class Situation {
+  /** Frequency of the machine's alternating supplies. */
+  readonly hertz: number;
   /** Points that are one with everything in series closed. */
   readonly reach: Nets;
   /** How its networks are eliminated, state by state. */
@@ -37,6 +41,11 @@ export class Situation {
     readonly outputs: ReadonlyMap<string, boolean> = new Map(),
   ) {
     this.reach = wiring.through(() => true);
+    this.hertz = ratedOr(
+      50,
+      this.model.supplies.find(({ frequency }) => frequency !== undefined)?.frequency,
+      'frequency',
+    );
     const nets = this.reach;
     const feeds = this.model.supplies.flatMap(({ terminals = {} }) => Object.values(terminals));
     for (const call of this.model.calls ?? [])
@@ -116,6 +125,19 @@ export class Situation {
   faultProblem(): string | undefined {
     return this.faults.flatMap((fault) => problemOf(this.model, fault))[0];
   }
+
+  /** Something the conditions name that is not there: a mistyped plug would be taken for one that is in. */
+  conditionProblem(): string | undefined {
+    const { bypasses = {} } = this.conditions;
+    const jumpers = Object.keys(bypasses).filter(
+      (name) => this.model.devices.some(({ id }) => id === name) || jumperEnds(name, this.wiring) !== undefined,
+    );
+    const stray = Object.keys(bypasses).find((name) => !jumpers.includes(name));
+    if (stray !== undefined) return `"${stray}" is no jumper; accepted: a device, or its two ends, FS1.1+FS1.2.`;
+    return lintConditionNames(this.conditions, 'conditions', this.model, new Set(jumpers)).find(
+      ({ severity }) => severity === 'error',
+    )?.message;
+  }
 }
 
 function problemOf(model: UnitModelDocument, { of, mode, at, size }: InjectedFault): readonly string[] {
@@ -125,10 +147,35 @@ function problemOf(model: UnitModelDocument, { of, mode, at, size }: InjectedFau
     return [`"${of}" does not fail by "${mode}"; accepted: ${modes.join(', ') || 'nothing that a circuit shows'}.`];
   if (mode === 'short' && !model.wires.some(({ id }) => id === at))
     return [`Say \`at\` which wire "${of}" is shorted to.`];
-  if (size !== undefined && rated(size, 'resistance', 'ratio') === undefined)
-    return [`"${size}" is no size of a fault; accepted: 200 Ω, -15 %.`];
-  return [];
+  return [...placeProblem(model, { of, mode, ...(at === undefined ? {} : { at }) }), ...sizeProblem(mode, size)];
 }
+
+/** Where along an element: a conductor of a supply, a terminal of a load, another wire; nothing else has places. */
+function placeProblem(model: UnitModelDocument, { of, mode, at }: InjectedFault): readonly string[] {
+  if (at === undefined || mode === 'short') return [];
+  const device = model.devices.find(({ id }) => id === of);
+  const places =
+    mode === 'lost'
+      ? Object.keys(model.supplies.find(({ id }) => id === of)?.terminals ?? {})
+      : mode === 'open' && device && !SERIES_KINDS.has(device.kind)
+        ? terminalsOf(device)
+        : [];
+  return places.includes(at) ? [] : [`"${of}" does not fail at "${at}"; accepted: ${places.join(', ') || 'no place'}.`];
+}
+
+/** Joints and leaks have ohms, what is off its rating a part; nothing else has a size. */
+function sizeProblem(mode: string, size: string | undefined): readonly string[] {
+  if (size === undefined) return [];
+  const isOhms = OHMS_OF.has(mode);
+  const isRead = isOhms
+    ? (rated(size, 'resistance') ?? 0) > 0
+    : PART_OF.has(mode) && (rated(size, 'ratio') ?? -100) > -100;
+  const accepted = isOhms ? '200 Ω' : PART_OF.has(mode) ? '-15 %' : 'none';
+  return isRead ? [] : [`"${size}" is no size of "${mode}"; accepted: ${accepted}.`];
+}
+
+const OHMS_OF: ReadonlySet<string> = new Set(['high-resistance', 'earth-leak', 'short-to-earth']);
+const PART_OF: ReadonlySet<string> = new Set(['low', 'high', 'drifted', 'weak']);
 
 type Phasor = NonNullable<ReturnType<typeof sourcePhasor>>;
 

@@ -1,2 +1,3 @@
+export { lintConditionNames } from './condition-names';
 export { lintGeneral } from './general';
 export { lintProcedure } from './lint-procedure';
