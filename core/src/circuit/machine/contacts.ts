@@ -1,5 +1,6 @@
 import { parseExpression, truth, type World } from '../../expression';
 import { SERIES_KINDS, type BoardFunctionDocument, type DeviceDocument } from '../../unit-model';
+import { isCallWhole } from './call-path';
 import type { MachineState } from './machine-state';
 import type { Situation } from './situation';
 
@@ -20,8 +21,9 @@ export interface Contact {
 /** Every contact of the machine as it stands. */
 export function contactsOf(situation: Situation, state: MachineState): readonly Contact[] {
   const { model } = situation;
-  const devices = model.devices.flatMap((device) => ofDevice(situation, state, device));
-  const calls = (model.calls ?? []).flatMap(({ id, joins: [from, to] }): readonly Contact[] => {
+  const devices = deviceContacts(situation, state);
+  const calls = (model.calls ?? []).flatMap(({ id }): readonly Contact[] => {
+    const [from, to] = situation.callEnds(id);
     const said = situation.conditions.calls?.[id];
     if (from === undefined || to === undefined) return [];
     return [{ element: id, from, to, ...known(said === undefined ? undefined : said === 'on', `call "${id}" is on`) }];
@@ -29,7 +31,14 @@ export function contactsOf(situation: Situation, state: MachineState): readonly 
   const boards = model.boards.flatMap((board) =>
     (board.functions ?? []).flatMap((each) => ofFunction(situation, state, board.id, each)),
   );
-  return [...devices, ...calls, ...boards].map((contact) => faulted(situation, contact));
+  return [...devices, ...[...calls, ...boards].map((contact) => faulted(situation, contact))];
+}
+
+/** Every contact of a device, and how it stands. */
+export function deviceContacts(situation: Situation, state: MachineState): readonly Contact[] {
+  return situation.model.devices
+    .flatMap((device) => ofDevice(situation, state, device))
+    .map((contact) => faulted(situation, contact));
 }
 
 /** A contact that is welded or does not close stays so, whatever works it. */
@@ -135,6 +144,15 @@ function lives({ model }: Situation, { powered }: MachineState, board: string): 
   return supplies.every(({ id }) => powered.get(`${board}:${id}`) === true);
 }
 
+/** Whether whatever makes a call makes it; a contact of it that is stuck decides. */
+function isCallMade(situation: Situation, call: string): boolean | undefined {
+  const modes = situation.faultsOf(call).map(({ mode }) => mode);
+  if (modes.some((mode) => STUCK_CLOSED.has(mode))) return true;
+  if (modes.some((mode) => STUCK_OPEN.has(mode))) return false;
+  const said = situation.conditions.calls?.[call];
+  return said === undefined ? undefined : said === 'on';
+}
+
 function known(state: boolean | undefined, what: string): Pick<Contact, 'state' | 'because'> {
   return state === undefined ? { state, because: `Nobody said whether ${what}.` } : { state };
 }
@@ -153,8 +171,10 @@ export function worldOf(situation: Situation, state: MachineState, board?: strin
       if (call !== undefined) {
         const seen = board === undefined ? undefined : situation.inputFor(board, call);
         if (seen !== undefined) return state.inputs.get(seen) ?? false;
-        const said = conditions.calls?.[call];
-        return said === undefined ? undefined : said === 'on';
+        const isMade = isCallMade(situation, call);
+        return isMade === true && board !== undefined
+          ? isCallWhole(situation, call, deviceContacts(situation, state))
+          : isMade;
       }
       return conditions.facts?.[name] ?? state.effects.get(name) ?? model.facts?.[name];
     },

@@ -345,10 +345,9 @@ class Builder {
   private untold(device: DeviceDocument): void {
     const terminals = terminalsOf(device).map((terminal) => `${device.id}.${terminal}`);
     const { calls = [] } = this.situation.model;
-    const isCall = calls.some(({ joins }) =>
-      joins.every((end) => terminals.some((each) => this.situation.reach.joined(each, end))),
-    );
-    if (terminals.length > 1 && !(isCall && terminals.length === 2))
+    // What the calls join of it is declared.
+    const ends = new Set(calls.flatMap(({ id }) => this.situation.callEnds(id)));
+    if (!terminals.every((terminal) => ends.has(terminal)))
       this.undeclare(terminals, `Nobody declared what ${device.id} joins or gives.`);
   }
 

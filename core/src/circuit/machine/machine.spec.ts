@@ -342,4 +342,34 @@ describe('a machine as a circuit', () => {
     ] as const)
       expect(reason(MISTING, [fault])).toMatch(words);
   });
+
+  it('loses a call with any wire on its way to whatever makes it', () => {
+    const heard = DEMO_MODEL.wires.filter(({ from, to }) => [from, to].some((end) => end.startsWith('HC.')));
+    expect(heard.length).toBeGreaterThan(1);
+    for (const { id } of heard) {
+      const faults = [{ of: id, mode: 'open' }];
+      expect(value(ask({ from: 'CB.X1.9', to: 'CB.X1.8', faults })))
+        .withContext(id)
+        .toBeLessThan(0.1);
+      expect(value(ask({ from: 'K1.A1', to: 'K1.A2', faults })))
+        .withContext(id)
+        .toBeLessThan(0.1);
+    }
+  });
+
+  it('loses it as well where the list has no input that would see it by its volts', () => {
+    const wiring = new Wiring(model('roof-vent-drive'));
+    const closing: Conditions = { supplies: { mains: 'on' }, calls: { close: 'on', open: 'off' } };
+    const motor = { wiring, from: 'M1.1', to: 'M1.2', function: 'dc-voltage' } as const;
+    expect(Math.abs(value(ask({ ...motor, conditions: closing })))).toBeGreaterThan(20);
+    for (const of of ['w9', 'w10'])
+      expect(Math.abs(value(ask({ ...motor, conditions: closing, faults: [{ of, mode: 'open' }] }))))
+        .withContext(of)
+        .toBeLessThan(0.1);
+    const pulled = { ...closing, connectors: { 'VD.X3': 'out' } } as const;
+    expect(Math.abs(value(ask({ ...motor, conditions: pulled })))).toBeLessThan(0.1);
+    const stuck = [{ of: 'close', mode: 'stuck-closed' }];
+    const quiet = { ...closing, calls: { close: 'off', open: 'off' } } as const;
+    expect(Math.abs(value(ask({ ...motor, conditions: quiet, faults: stuck })))).toBeGreaterThan(20);
+  });
 });

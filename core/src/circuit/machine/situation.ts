@@ -68,6 +68,22 @@ export class Situation {
     return this.seenBy.get(`${board} ${call}`);
   }
 
+  /**
+   * The two points a call is made at: terminals of the controller that its pins lead to, so that a wire between them
+   * can be cut; the pins themselves where no controller is drawn.
+   */
+  callEnds(call: string): readonly string[] {
+    const joins = this.model.calls?.find(({ id }) => id === call)?.joins ?? [];
+    for (const device of this.model.devices) {
+      if (device.kind !== 'room-control') continue;
+      const terminals = terminalsOf(device).map((terminal) => `${device.id}.${terminal}`);
+      const ends = joins.map((pin) => terminals.find((terminal) => this.reach.joined(terminal, pin)));
+      const found = ends.flatMap((end) => end ?? []);
+      if (found.length === joins.length && new Set(found).size === found.length) return found;
+    }
+    return joins;
+  }
+
   /** Whether a supply that comes from outside gives anything; undefined where nobody knows. */
   isOn(supply: string): boolean | undefined {
     const state = this.conditions.supplies?.[supply];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { compileProcedure, PROVE_DEAD_PROCEDURE, proveDeadProcedure } from '../../procedure';
-import { DEMO_CONTEXT, DEMO_MODEL, VisitDriver } from '../../testing/demo';
+import { DEMO_CONTEXT, DEMO_MODEL, DEMO_PROCEDURE, VisitDriver } from '../../testing/demo';
 import { walkAnywhere } from '../../testing/random-walk';
 import { replay } from '../replay';
 import { VisitContext } from '../record';
@@ -51,5 +51,22 @@ describe('a chart that is left to prove everything dead', () => {
     driver.log({ type: 'procedure-started', procedure, start: start ?? '' });
     expect(driver.state.outcomes).toEqual({});
     expect(driver.state.step).toBe(start);
+  });
+
+  it('believes nothing anew that its author believed of its beginning', () => {
+    const chart = { ...DEMO_PROCEDURE, given: { supplies: { mains: 'on' } } } as const;
+    const context = new VisitContext({
+      ...CONTEXT,
+      procedures: { ...CONTEXT.procedures, [chart.id]: compileProcedure(chart, DEMO_MODEL, []) },
+    });
+    const driver = new VisitDriver(context).open();
+    expect(driver.state.conditions.supplies?.['mains']).toBe('on');
+    away(driver);
+    driver.log({ type: 'action-done', step: 'isolate', next: 'dead' });
+    const back = driver.state.chartLeft;
+    driver.log({ type: 'procedure-started', procedure: back?.procedure ?? '', start: back?.step ?? '' });
+    expect(driver.state.conditions.supplies?.['mains']).toBe('locked');
+    driver.log({ type: 'procedure-started', procedure: chart.id, start: chart.start });
+    expect(driver.state.conditions.supplies?.['mains']).toBe('on');
   });
 });

@@ -22,7 +22,8 @@ export const procedureStarted: EventKind<ProcedureStarted> = {
     const started = { ...rest, ...leaving(state, event), procedure: event.procedure, outcomes, walks };
     const told = {
       ...started,
-      ...changedConditions(started, given && believedAtStart(given, state.conditions), event),
+      // What its author believes of the beginning says nothing of the middle.
+      ...changedConditions(started, given && !isBack ? believedAtStart(given, state.conditions) : undefined, event),
     };
     return { ...told, step: settle(context, told, event.start) };
   },
