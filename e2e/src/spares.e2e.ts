@@ -38,15 +38,17 @@ test('a spare is counted, taken for a visit with the server gone, and reordered'
   await page.reload();
   await expect(page.locator('jx-part-row')).toContainText('taken from Van 1');
 
+  // Whichever page is open when the server is back.
   await server.resume();
-  await page.goto(`${workspace.address}/spares`);
-  await expect(row).toContainText('reorder');
+  await page.goto(visit);
   await expect
     .poll(async () => JSON.stringify(await (await page.request.get(`${workspace.address}/api/spares`)).json()), {
       timeout: 30_000,
     })
     .toContain(visit.split('/').at(-1) ?? '');
 
+  await page.goto(`${workspace.address}/spares`);
+  await expect(row).toContainText('reorder');
   await row.getByRole('button', { name: 'Take back the last entry' }).click();
   await expect(row).toContainText('enough');
   await row.getByRole('button', { name: 'Count' }).click();

@@ -3,9 +3,10 @@ import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, delay, exhaustMap, from, map, of, switchMap } from 'rxjs';
+import { catchError, concatMap, delay, exhaustMap, from, map, of, switchMap, take } from 'rxjs';
 import { toApiProblem, type ApiProblem } from '../api/api-problem';
 import { retryAfter } from '../sync/retry-after';
+import { SyncActions } from '../sync/sync.actions';
 import { SpareActions } from './spare.actions';
 import { SpareCourier } from './spare-courier';
 import { spareFeature } from './spare.reducer';
@@ -21,6 +22,17 @@ export const loadSpares = createEffect(
           catchError(() => [SpareActions.keepingFailed(), SpareActions.exchangeRequested()]),
         ),
       ),
+    ),
+  { functional: true },
+);
+
+/** What was noted with no server in reach goes as soon as there is one, whichever page is open by then. */
+export const exchangeAtStart = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(SyncActions.deliveryDone),
+      take(1),
+      map(() => SpareActions.loadRequested()),
     ),
   { functional: true },
 );
