@@ -1,4 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
+import type { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 
@@ -35,6 +37,20 @@ export function childProcess(name: AsideName, megabytes: number): ChildProcess {
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
+}
+
+/** Work that may take its time leaves the processor to whoever waits for an answer (0 is usual, 19 the most modest). */
+const MODEST = 10;
+
+/** A process of its own that writes what it makes to its output, at its leisure; files it makes small use a pool of its own. */
+export function modestProcess(name: AsideName): ChildProcess & { readonly stdout: Readable } {
+  const child = fork(fileURLToPath(placeOf(name)), [], {
+    execArgv: IS_BUILT ? [] : ['--import', import.meta.resolve('tsx')],
+    serialization: 'advanced',
+    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
+  });
+  if (child.pid !== undefined) setPriority(child.pid, MODEST);
+  return child as ChildProcess & { readonly stdout: Readable };
 }
 
 /** Whether a process ended because it needed more memory than it may: V8 aborts then. */

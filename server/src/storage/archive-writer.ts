@@ -1,6 +1,5 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import { and, asc, eq, gt, lte, max, sql } from 'drizzle-orm';
-import type { SiteFile, SpareFile } from '@juxtameter/contract';
 import type { Database } from '../database/open-database';
 import { eras, sites, spareEntries, units, visitEvents, visits } from '../database/schema';
 import type { PhotoStore } from '../photos/photo-store';
@@ -23,18 +22,17 @@ export async function momentOf(database: Database, journalSeq: number): Promise<
   return { journalSeq, lastEvent: last?.seq ?? 0 };
 }
 
-/** Rows asked for at a time: requests are answered between two of these. */
-const PAGE = 500;
+/** Rows of a list asked for at a time: requests are answered between two of these. */
+const PAGE = 100;
 
 /** Waits for a moment in which a short part of long work holds up nobody who stores. */
 export type Gap = () => Promise<void>;
 
 interface Contents {
-  readonly sites: SiteFile;
-  /** Missing where there are none. */
-  readonly spares?: SpareFile;
   readonly documents: readonly (ArchiveManifest['documents'][number] & { readonly id: string })[];
   readonly eras: readonly Era[];
+  readonly visits: number;
+  readonly hasSpares: boolean;
 }
 
 /** An archive as it is made: how many files it will have, and its bytes. */
@@ -65,10 +63,9 @@ export async function archiveOf(
     documents: documents.map(({ of, version, storedAt, file }) => ({ of, version, storedAt, file })),
     eras: kept,
   };
-  const [visitsNow] = await database.select({ count: sql<number>`count(*)::integer` }).from(visits);
   const pictures = (await photos?.all()) ?? [];
   // Sites and the manifest besides.
-  const files = documents.length + (visitsNow?.count ?? 0) + pictures.length + (contents.spares ? 3 : 2);
+  const files = documents.length + contents.visits + pictures.length + (contents.hasSpares ? 3 : 2);
   async function* all(): AsyncGenerator<Piece | Picture> {
     yield* piecesOf(database, contents, moment, gap);
     if (photos) yield* picturesOf(photos, pictures, gap);
@@ -91,8 +88,14 @@ async function* picturesOf(
 
 /** Every file but manifest and pictures, piece by piece. */
 async function* piecesOf(database: Database, contents: Contents, moment: Moment, gap: Gap): AsyncGenerator<Piece> {
-  yield whole(SITES, contents.sites);
-  if (contents.spares) yield whole(SPARES, contents.spares);
+  yield* listPieces(SITES, 'juxtameter/sites', [
+    { name: 'sites', pages: documentPages(database, sites, '', gap) },
+    { name: 'units', pages: documentPages(database, units, '', gap) },
+  ]);
+  if (contents.hasSpares)
+    yield* listPieces(SPARES, 'juxtameter/spares', [
+      { name: 'entries', pages: documentPages(database, spareEntries, BEFORE_ALL, gap) },
+    ]);
   for (const { file, of, id, version } of contents.documents)
     yield whole(file, await documentOf(database, of, id, version));
   yield* visitPieces(database, moment.lastEvent, gap);
@@ -102,7 +105,49 @@ function whole(file: string, document: unknown): Piece {
   return { file, text: `${JSON.stringify(document, null, 1)}\n`, isLast: true };
 }
 
-/** What there is, asked for in pages. */
+interface List {
+  readonly name: string;
+  readonly pages: AsyncIterable<readonly string[]>;
+}
+
+/** A file of lists that may be long: never held whole, nor written at one go while requests wait. */
+async function* listPieces(file: string, format: string, lists: readonly List[]): AsyncGenerator<Piece> {
+  yield { file, text: `{"format":"${format}","version":1`, isLast: false };
+  for (const { name, pages } of lists) {
+    let before = `,\n"${name}":[\n`;
+    for await (const page of pages) {
+      if (page.length === 0) continue;
+      yield { file, text: `${before}${page.join(',\n')}`, isLast: false };
+      before = ',\n';
+    }
+    yield { file, text: before.endsWith('[\n') ? `${before}]` : '\n]', isLast: false };
+  }
+  yield { file, text: '}\n', isLast: true };
+}
+
+/** The texts of the documents of a table, in pages by their ids. */
+async function* documentPages(
+  database: Database,
+  table: typeof sites | typeof units | typeof spareEntries,
+  before: string,
+  gap: Gap,
+): AsyncGenerator<readonly string[]> {
+  for (let after = before; ;) {
+    const rows = await database
+      .select({ id: table.id, text: sql<string>`${table.document}::text` })
+      .from(table)
+      .where(gt(table.id, after))
+      .orderBy(table.id)
+      .limit(PAGE);
+    yield rows.map(({ text }) => text);
+    const last = rows.at(-1);
+    if (!last || rows.length < PAGE) return;
+    after = last.id;
+    await gap();
+  }
+}
+
+/** What there is, without what it says. */
 async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
   const kinds = Object.keys(DOCUMENT_TABLES) as StoredDocument['of'][];
   const documents: Contents['documents'][number][] = [];
@@ -113,55 +158,14 @@ async function contentsOf(database: Database, gap: Gap): Promise<Contents> {
       documents.push({ of, ...row, storedAt: new Date(row.storedAt).toISOString(), file: documentFile(of, row) });
     await gap();
   }
-  const siteRows = await paged(
-    (after) => database.select().from(sites).where(gt(sites.id, after)).orderBy(sites.id).limit(PAGE),
-    ({ id }) => id,
-    '',
-    gap,
-  );
-  const unitRows = await paged(
-    (after) => database.select().from(units).where(gt(units.id, after)).orderBy(units.id).limit(PAGE),
-    ({ id }) => id,
-    '',
-    gap,
-  );
-  const spareRows = await paged(
-    (after) =>
-      database.select().from(spareEntries).where(gt(spareEntries.id, after)).orderBy(spareEntries.id).limit(PAGE),
-    ({ id }) => id,
-    BEFORE_ALL,
-    gap,
-  );
+  const [visitsNow] = await database.select({ count: sql<number>`count(*)::integer` }).from(visits);
+  const someSpare = await database.select({ id: spareEntries.id }).from(spareEntries).limit(1);
   return {
-    ...(spareRows.length === 0
-      ? {}
-      : { spares: { format: 'juxtameter/spares', version: 1, entries: spareRows.map((row) => row.document) } }),
-    sites: {
-      format: 'juxtameter/sites',
-      version: 1,
-      sites: siteRows.map((row) => row.document),
-      units: unitRows.map((row) => row.document),
-    },
     documents,
     eras: await database.select().from(eras).orderBy(eras.place),
+    visits: visitsNow?.count ?? 0,
+    hasSpares: someSpare.length > 0,
   };
-}
-
-async function paged<Row>(
-  page: (after: string) => Promise<readonly Row[]>,
-  keyOf: (row: Row) => string,
-  before: string,
-  gap: Gap,
-): Promise<readonly Row[]> {
-  const all: Row[] = [];
-  for (let after = before; ;) {
-    const rows = await page(after);
-    all.push(...rows);
-    const last = rows.at(-1);
-    if (!last || rows.length < PAGE) return all;
-    after = keyOf(last);
-    await gap();
-  }
 }
 
 function documentFile(
@@ -185,7 +189,7 @@ async function documentOf(database: Database, of: StoredDocument['of'], id: stri
 const HEADS = 8;
 
 /** Entries asked for at a time: five milliseconds of the database. */
-const ENTRIES = 300;
+const ENTRIES = 500;
 
 /**
  * The files of visits, piece by piece: a log of any length is never held whole, and the texts of the rows are not taken
@@ -202,7 +206,7 @@ async function* visitPieces(database: Database, lastEvent: number, gap: Gap): As
     await gap();
     const [first, last] = [some[0], some.at(-1)];
     if (!first || !last) return;
-    const log = new Rows(logsOf(database, first.id, last.id, lastEvent, gap));
+    const log = new Logs(logsOf(database, first.id, last.id, lastEvent, gap));
     for (const { id, createdAt, pinned } of some) {
       const begun = new Date(createdAt).toISOString();
       yield* pieceByPiece({ file: `visits/${id}.json`, begun }, headOf(id, pinned), log.of(id));
@@ -221,37 +225,50 @@ function headOf(id: string, pinned: string): string {
 async function* pieceByPiece(
   { file, begun }: { readonly file: string; readonly begun: string },
   head: string,
-  rows: AsyncIterable<readonly LogRow[]>,
+  parts: AsyncIterable<LogPart>,
 ): AsyncGenerator<Piece> {
   let text = head;
   let isFirst = true;
-  for await (const page of rows) {
+  for await (const part of parts) {
     if (!isFirst) yield { file, text, isLast: false };
-    const lines = page.map(({ seq, document }) => `${document.trimEnd().slice(0, -1)},"seq":${seq}}`).join(',\n');
-    text = isFirst ? `${text}\n${lines}` : `,\n${lines}`;
+    text = `${isFirst ? `${text}\n` : ',\n'}${linesOf(part)}`;
     isFirst = false;
   }
   yield { file, text: `${text}\n]}\n`, isLast: true, begun };
 }
 
-interface LogRow {
+/** Events of one visit in a row. */
+interface LogPart {
   readonly visit: string;
-  readonly seq: number;
-  readonly document: string;
+  /** The events' orders, with a space between. */
+  readonly orders: string;
+  /** The events, a line each: the database writes no line break into JSON. */
+  readonly lines: string;
 }
 
-/** The logs of visits that follow each other by their ids, one behind the other, in pages. */
+function linesOf({ orders, lines }: LogPart): string {
+  const seqs = orders.split(' ');
+  return lines
+    .split('\n')
+    .map((line, place) => `${line.slice(0, -1)},"seq":${seqs[place]}}`)
+    .join(',\n');
+}
+
+/**
+ * The logs of visits that follow each other by their ids, one behind the other, in pages. A page has one row for each
+ * visit: a row costs more than the event it would hold.
+ */
 async function* logsOf(
   database: Database,
   first: string,
   last: string,
   lastEvent: number,
   gap: Gap,
-): AsyncGenerator<readonly LogRow[]> {
+): AsyncGenerator<readonly LogPart[]> {
   const { visit, seq, document } = visitEvents;
-  for (let after = { visit: first, seq: 0 }; ;) {
-    const rows = await database
-      .select({ visit, seq, document: sql<string>`${document}::text` })
+  for (let after = { visit: first, seq: '0' }; ;) {
+    const page = database
+      .select({ visit, seq, document })
       .from(visitEvents)
       .where(
         and(
@@ -261,29 +278,39 @@ async function* logsOf(
         ),
       )
       .orderBy(asc(visit), asc(seq))
-      .limit(ENTRIES);
-    if (rows.length > 0) yield rows;
-    const end = rows.at(-1);
-    if (!end || rows.length < ENTRIES) return;
-    after = end;
+      .limit(ENTRIES)
+      .as('page');
+    const parts = await database
+      .select({
+        visit: page.visit,
+        count: sql<number>`count(*)::integer`,
+        orders: sql<string>`string_agg(${page.seq}::text, ' ' order by ${page.seq})`,
+        lines: sql<string>`string_agg(${page.document}::text, chr(10) order by ${page.seq})`,
+      })
+      .from(page)
+      .groupBy(page.visit)
+      .orderBy(page.visit);
+    if (parts.length > 0) yield parts;
+    const end = parts.at(-1);
+    if (!end || parts.reduce((sum, { count }) => sum + count, 0) < ENTRIES) return;
+    after = { visit: end.visit, seq: end.orders.slice(end.orders.lastIndexOf(' ') + 1) };
     await gap();
   }
 }
 
-/** Hands the rows of one visit after the other out of pages that hold many. */
-class Rows {
-  private page: readonly LogRow[] = [];
+/** Hands the log of one visit after the other out of pages that hold many. */
+class Logs {
+  private page: readonly LogPart[] = [];
 
-  constructor(private readonly pages: AsyncGenerator<readonly LogRow[]>) {}
+  constructor(private readonly pages: AsyncGenerator<readonly LogPart[]>) {}
 
-  /** Those of a visit; of visits before it, begun since the list was made, none are kept. Ask in the order of the ids. */
-  async *of(visit: string): AsyncGenerator<readonly LogRow[]> {
+  /** Of a visit; of visits before it, begun since the list was made, none is kept. Ask in the order of the ids. */
+  async *of(visit: string): AsyncGenerator<LogPart> {
     for (;;) {
-      const end = this.page.findIndex((row) => row.visit > visit);
-      const own = (end < 0 ? this.page : this.page.slice(0, end)).filter((row) => row.visit === visit);
-      if (own.length > 0) yield own;
-      if (end >= 0) {
-        this.page = this.page.slice(end);
+      yield* this.page.filter((part) => part.visit === visit);
+      const later = this.page.filter((part) => part.visit > visit);
+      if (later.length > 0) {
+        this.page = later;
         return;
       }
       const next = await this.pages.next();
