@@ -20,6 +20,7 @@ const CORE_ROOMS = [
   'visit',
   'sequence',
   'circuit',
+  'proving',
   'photo',
   'history',
   'guard',

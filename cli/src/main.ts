@@ -4,6 +4,7 @@ import type { Console } from './console';
 import { judgeCommand, type JudgeOptions } from './judge-command';
 import { lintCommand, type LintOptions } from './lint-command';
 import { netlistCommand, type NetlistOptions } from './netlist-command';
+import { proveCommand, type ProveOptions } from './prove-command';
 import { readCommand, type ReadOptions } from './read-command';
 import { replayCommand, type ReplayOptions } from './replay-command';
 import { reportCommand } from './report-command';
@@ -56,6 +57,16 @@ function commands(console: Console, done: (code: number) => void): Command {
     .option('--position <name=position...>', 'where a selector or a setting stands, where the expectation asks for it')
     .option('--json', 'the judgement as JSON')
     .action((options: JudgeOptions) => done(judgeCommand(options, console)));
+  program
+    .command('prove')
+    .description('walks a chart at its simulated unit for every single fault that makes its complaint')
+    .requiredOption('--unit-model <file>', 'the unit model')
+    .requiredOption('--procedure <file>', 'the chart, with its complaint as `scope`')
+    .option('--general <file...>', 'general procedures the chart calls')
+    .option('--meter <file>', 'the meter; a plain one where nothing is said')
+    .option('--pairs', 'every two faults at once besides')
+    .option('--json', 'all of it as JSON, with the way of every walk')
+    .action((options: ProveOptions) => done(proveCommand(options, console)));
   fromRecord(program.command('replay'))
     .description('what a recorded visit, or a list of readings walked along a chart, comes to')
     .option('--json', 'findings with grade and evidence, open points, traps, alterations, counts, as JSON')

@@ -68,7 +68,7 @@ const target = textOr(
     'Where an outcome leads, with words of its own.',
   )({
     go: says('The step it leads to.', stepTarget().required()),
-    shows: says('What one sees when it is so.', text(400)),
+    shows: says('Expression of what is so where this answer is seen: `closed(K1)`, `lit(CB.CALL)`.', text(400)),
     text: says('The outcome in words.', name()),
     caveat: says('What the answer does not prove.', text(300)),
   }),
@@ -190,6 +190,7 @@ const matrixCall = shape<MatrixCall>(
 )({
   id: says('A call of the unit model.', id().required()),
   works: says('What one sees when it works.', name().required()),
+  shows: says('Expression of what is so then: `closed(K1)`.', text(400)),
   mayStart: says('What may start or open.', listOf(name().required()).required()),
 });
 
@@ -336,6 +337,7 @@ const steps = {
       oneOf(SUSPECT_CLASSES).required(),
     ),
     item: says('The element that is accused.', id()),
+    also: says('Elements it may be as well.', listOf(id().required())),
     mode: says('How it failed.', name()),
     rootCauses: says('Why it may have failed.', listOf(name().required())),
     sets: says('What holds after it.', conditionsSchema),

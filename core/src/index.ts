@@ -12,6 +12,7 @@ export * from './procedure';
 export * from './visit';
 export * from './sequence';
 export * from './circuit';
+export * from './proving';
 export * from './photo';
 export * from './history';
 export * from './guard';

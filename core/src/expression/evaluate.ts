@@ -49,15 +49,17 @@ function numberIn(text: string | undefined): number | undefined {
   return Number.isNaN(number) ? undefined : number;
 }
 
-/** Every plain name and every device a call is about. */
+/** Every plain name, and every device or lamp a call is about. */
 export function namesIn(expression: Expression): {
   readonly names: readonly string[];
   readonly devices: readonly string[];
+  readonly lamps: readonly string[];
 } {
   const parts = partsOf(expression);
   return {
     names: parts.flatMap((part) => (part.kind === 'name' ? [part.name] : [])),
-    devices: parts.flatMap((part) => (part.kind === 'call' ? [part.of] : [])),
+    devices: parts.flatMap((part) => (part.kind === 'call' && part.name !== 'lit' ? [part.of] : [])),
+    lamps: parts.flatMap((part) => (part.kind === 'call' && part.name === 'lit' ? [part.of] : [])),
   };
 }
 

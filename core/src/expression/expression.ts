@@ -1,6 +1,6 @@
 /**
  * The small language that says when something is so: `and or not ( ) = <`, names with dots and hyphens, and the calls
- * `energised(device)` and `closed(device)`. No side effects; always comes to an end.
+ * `energised(device)`, `closed(device)` and `lit(board.lamp)`. No side effects; always comes to an end.
  */
 export type Expression =
   | { readonly kind: 'name'; readonly name: string }
@@ -9,7 +9,7 @@ export type Expression =
   | { readonly kind: 'and' | 'or'; readonly left: Expression; readonly right: Expression }
   | { readonly kind: 'equals' | 'below'; readonly name: string; readonly value: string };
 
-export const EXPRESSION_CALLS = ['energised', 'closed'] as const;
+export const EXPRESSION_CALLS = ['energised', 'closed', 'lit'] as const;
 export type ExpressionCall = (typeof EXPRESSION_CALLS)[number];
 
 export type ParsedExpression =

@@ -54,6 +54,7 @@ export type Target =
   | string
   | {
       readonly go: string;
+      /** Expression of what is so where this is seen: `closed(K1)`; a simulated machine is looked at by it. */
       readonly shows?: string;
       readonly text?: string;
       /** What the answer does not prove: "the display has power, not that the cells can pull a relay". */
@@ -194,6 +195,8 @@ export interface ConclusionStep extends StepCommon {
   readonly kind: 'conclusion';
   readonly class: SuspectClass;
   readonly item?: string;
+  /** Elements it may be as well: the text says which reading tells them apart, or that none does. */
+  readonly also?: readonly string[];
   readonly mode?: string;
   readonly rootCauses?: readonly string[];
   readonly sets?: Conditions;
@@ -221,6 +224,8 @@ export interface MatrixCall {
   readonly id: string;
   /** What one sees when it works: "K1 pulls in". */
   readonly works: string;
+  /** Expression of what is so then: `closed(K1)`. */
+  readonly shows?: string;
   readonly mayStart: readonly string[];
 }
 

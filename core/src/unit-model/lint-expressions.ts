@@ -1,5 +1,5 @@
 import { comparisonsIn, namesIn, parseExpression, type Expression } from '../expression';
-import { settingsOf } from './codes';
+import { indicatorsOf, settingsOf } from './codes';
 import { problemError, type Problem } from './problem';
 import type { UnitModelDocument } from './unit-model-document';
 
@@ -29,8 +29,9 @@ export function lintExpression(model: UnitModelDocument, text: string | undefine
   if (text === undefined) return [];
   const parsed = parseExpression(text);
   if (parsed.outcome === 'error') return [problemError(path, `${parsed.message} Accepted: ${parsed.accepted[0]}.`)];
-  const { names, devices } = namesIn(parsed.expression);
+  const { names, devices, lamps } = namesIn(parsed.expression);
   const known = knownNames(model);
+  const indicators = new Set(indicatorsOf(model).map(({ board, id }) => `${board}.${id}`));
   return [
     ...names
       .filter((name) => !known.has(name))
@@ -38,6 +39,9 @@ export function lintExpression(model: UnitModelDocument, text: string | undefine
     ...devices
       .filter((device) => !model.devices.some(({ id }) => id === device))
       .map((device) => problemError(path, `"${device}" is not a device of this unit model.`)),
+    ...lamps
+      .filter((lamp) => !indicators.has(lamp))
+      .map((lamp) => problemError(path, `"${lamp}" is no indicator of this unit model; accepted: board.indicator.`)),
     ...lintComparisons(model, parsed.expression, path),
   ];
 }

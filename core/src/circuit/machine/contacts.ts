@@ -176,9 +176,45 @@ export function worldOf(situation: Situation, state: MachineState, board?: strin
           ? isCallWhole(situation, call, deviceContacts(situation, state))
           : isMade;
       }
-      return conditions.facts?.[name] ?? state.effects.get(name) ?? model.facts?.[name];
+      return (
+        conditions.facts?.[name] ?? state.effects.get(name) ?? model.facts?.[name] ?? isDoing(situation, state, name)
+      );
     },
-    call: (name, of) => (name === 'energised' ? (state.energised.get(of) ?? false) : undefined),
+    call(name, of) {
+      if (name === 'energised') return state.energised.get(of) ?? false;
+      return name === 'closed' ? isDeviceClosed(situation, state, of) : isLit(situation, state, of);
+    },
     positionOf: (name) => conditions.positions?.[name],
   };
+}
+
+/** Whether the contacts of a device are closed; undefined where it has none or nobody can tell. */
+function isDeviceClosed(situation: Situation, state: MachineState, device: string): boolean | undefined {
+  const found = deviceContacts(situation, state).filter(({ element, isRest }) => element === device && isRest !== true);
+  if (found.length === 0 || found.some((contact) => contact.state === undefined)) return undefined;
+  return found.every((contact) => contact.state === true);
+}
+
+/** Whether a lamp of a board, as `board.lamp`, is lit: the board lives, and it shows what is so. */
+function isLit(situation: Situation, state: MachineState, lamp: string): boolean | undefined {
+  const [board = '', id] = lamp.split('.');
+  const shows = situation.model.boards
+    .find((each) => each.id === board)
+    ?.indicators?.find((indicator) => indicator.id === id)?.shows;
+  if (shows === undefined || shows === 'code') return undefined;
+  return lives(situation, state, board) ? isSo(shows, worldOf(situation, state, board)) : false;
+}
+
+/** What a function of a board does, by its name, or a rail of one, as `function.rail`: it operates, lives or sees. */
+function isDoing(situation: Situation, state: MachineState, name: string): boolean | undefined {
+  const [of, rail] = name.split('.');
+  for (const board of situation.model.boards)
+    for (const { id, kind, rails = [], when } of board.functions ?? []) {
+      if (id !== of || (rail !== undefined && !rails.some((each) => each.id === rail))) continue;
+      const element = `${board.id}:${id}`;
+      if (kind === 'supply') return state.powered.get(element) ?? false;
+      if (kind === 'input') return state.inputs.get(element) ?? false;
+      return kind === 'relay' || kind === 'triac' ? operates(situation, state, board.id, element, when) : undefined;
+    }
+  return undefined;
 }

@@ -243,7 +243,7 @@ class Builder {
         const [first, ...others] = device.terminals ?? [];
         for (const other of others) this.joined(id, `${id}.${first ?? ''}`, `${id}.${other}`, USUAL_OHMS.bar);
       }
-      if (kind === 'fuse') this.joined(id, `${id}.1`, `${id}.2`, USUAL_OHMS.fuse);
+      if (kind === 'fuse' && this.state.blown.get(id) !== true) this.joined(id, `${id}.1`, `${id}.2`, USUAL_OHMS.fuse);
       if (kind === 'transformer') this.transformer(device);
       if (kind === 'delay-module') this.delay(device);
       if (kind === 'battery') this.battery(device);
@@ -323,6 +323,15 @@ class Builder {
       ohms,
       primaryOhms,
       secondaryOhms,
+    });
+    // Without a load its iron still takes a current, and still ties its two primary terminals to each other.
+    const reactance = into ** 2 / (MAGNETISING * ratedOr(40, rating, 'apparent-power', 'power'));
+    this.elements.push({
+      kind: 'inductor',
+      a: this.points.of(p1),
+      b: this.points.of(p2),
+      ohms: primaryOhms,
+      henries: reactance / (2 * Math.PI * this.situation.hertz),
     });
   }
 
@@ -445,6 +454,9 @@ class Builder {
     );
   }
 }
+
+/** Part of its rating a small transformer takes without a load; common practice, no source. */
+const MAGNETISING = 0.08;
 
 /** Amperes a control circuit takes; common practice, no source. */
 const USUAL_CONTROL_AMPERES = 0.3;

@@ -12,6 +12,8 @@ export interface MachineState {
   readonly effects: ReadonlyMap<string, boolean>;
   /** Part of its nominal volts a derived direct supply gives. */
   readonly derived: ReadonlyMap<string, number>;
+  /** Fuses that have blown: they stay so. */
+  readonly blown: ReadonlyMap<string, boolean>;
 }
 
 export const AT_REST: MachineState = {
@@ -21,6 +23,7 @@ export const AT_REST: MachineState = {
   energised: new Map(),
   effects: new Map(),
   derived: new Map(),
+  blown: new Map(),
 };
 
 /** The same state has the same words. */
@@ -31,6 +34,6 @@ export function stateKey(state: MachineState): string {
       .map(([name, value]) => `${name}=${typeof value === 'number' ? value.toPrecision(3) : ''}`)
       .sort()
       .join(',');
-  const { pulledIn, powered, inputs, energised, effects, derived } = state;
-  return [pulledIn, powered, inputs, energised, effects, derived].map(told).join(';');
+  const { pulledIn, powered, inputs, energised, effects, derived, blown } = state;
+  return [pulledIn, powered, inputs, energised, effects, derived, blown].map(told).join(';');
 }

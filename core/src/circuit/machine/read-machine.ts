@@ -22,6 +22,8 @@ export interface MachineQuestion {
   readonly isSpreadWanted?: boolean;
   /** Outputs of boards that are known to operate or not. */
   readonly outputs?: ReadonlyMap<string, boolean>;
+  /** The same machine under the same conditions and faults, from an earlier question: what is known of it is kept. */
+  readonly situation?: Situation;
 }
 
 /** What a meter would show, or why nobody can say. */
@@ -57,7 +59,8 @@ export function readMachine(question: MachineQuestion): MachineReading {
   if ('cannotCompute' in points) return points;
   const unsaid = unsaidSupplies(question);
   if (unsaid.length > 0 && !isOhms(question.function)) return readBothWays(question, unsaid);
-  const situation = new Situation(question.wiring, question.conditions, question.faults, question.outputs);
+  const situation =
+    question.situation ?? new Situation(question.wiring, question.conditions, question.faults, question.outputs);
   const rated = readOnce(situation, question, points, AS_RATED);
   if (typeof rated !== 'number') return rated;
   const random = seededNumbers(1);

@@ -6,6 +6,8 @@ import { AT_REST, stateKey, type MachineState } from './machine-state';
 import type { Points } from './points';
 import { rated, ratedOr, ratedPart } from './rated';
 import type { Situation } from './situation';
+import { poorJoint } from './fault-size';
+import { USUAL_OHMS } from './usual-ohms';
 
 /** A machine that has come to rest, with its volts. */
 export interface Settled {
@@ -41,6 +43,23 @@ export function settled(
   vary: Vary = AS_RATED,
   closed: ReadonlySet<string> = new Set(),
   from: MachineState = AT_REST,
+): Settled | Unsettled {
+  const isRated = vary === AS_RATED && closed.size === 0 && from === AT_REST;
+  const known = isRated ? RATED.get(situation) : undefined;
+  if (known) return known;
+  const found = settledFrom(situation, vary, closed, from);
+  if (isRated) RATED.set(situation, found);
+  return found;
+}
+
+/** The rated machine of a situation: every reading of it asks for the same. */
+const RATED = new WeakMap<Situation, Settled | Unsettled>();
+
+function settledFrom(
+  situation: Situation,
+  vary: Vary,
+  closed: ReadonlySet<string>,
+  from: MachineState,
 ): Settled | Unsettled {
   const problem = situation.faultProblem() ?? situation.conditionProblem();
   if (problem !== undefined) return { cannotCompute: problem };
@@ -99,12 +118,27 @@ function changedOnce(situation: Situation, machine: Settled): MachineState | und
     return Math.hypot(alternating, direct);
   };
   return (
+    changedFuse(situation, state, size) ??
     changedBoard(situation, state, size) ??
     changedSupply(situation, state, machine) ??
     changedInput(situation, state, size) ??
     changedLoad(situation, state, size) ??
     changedEffect(situation, state)
   );
+}
+
+/** Times its rating at which a fuse blows within minutes; below 1.5 it holds (IEC 60127-2, time-lag: 2.1). */
+const BLOWS = 2.1;
+
+function changedFuse(situation: Situation, state: MachineState, size: Size): MachineState | undefined {
+  for (const { id, kind, rating } of situation.model.devices) {
+    const amperes = kind === 'fuse' ? rated(rating, 'current') : undefined;
+    const faults = situation.faultsOf(id);
+    if (amperes === undefined || state.blown.get(id) === true || faults.some(({ mode }) => mode === 'open')) continue;
+    const through = size(`${id}.1`, `${id}.2`) / (USUAL_OHMS.fuse + poorJoint(faults));
+    if (through >= BLOWS * amperes) return { ...state, blown: new Map(state.blown).set(id, true) };
+  }
+  return undefined;
 }
 
 type Size = (from: string, to: string) => number;

@@ -54,8 +54,12 @@ export class Situation {
           const other = call.joins.find((end) => end !== between[0]);
           // Where the list does not say what feeds the call, the board is taken to see it.
           const isFed = other !== undefined && feeds.some((terminal) => nets.joined(terminal, other));
-          if (kind === 'input' && isFed && between[0] !== undefined && call.joins.includes(between[0]))
-            this.seenBy.set(`${board.id} ${call.id}`, `${board.id}:${id}`);
+          if (kind !== 'input' || !isFed || between[0] === undefined) continue;
+          const key = `${board.id} ${call.id}`;
+          const isEnd = call.joins.includes(between[0]);
+          // A board on the call's way sees it by its own input there, whatever becomes of it further on.
+          const isOnWay = call.joins.some((end) => end !== other && nets.joined(end, between[0] ?? ''));
+          if (isEnd || (isOnWay && !this.seenBy.has(key))) this.seenBy.set(key, `${board.id}:${id}`);
         }
   }
 

@@ -43,6 +43,7 @@ export function lintNames(procedure: ProcedureDocument, wiring: Wiring): Problem
         problems.push(problemError(`${path}.on`, `There is no step "${step.on}".`));
       continue;
     }
+    problems.push(...lintShown(step, path, model));
     if (step.kind === 'action' || step.kind === 'observation')
       problems.push(...lint(step.requires, `${path}.requires`));
     problems.push(...lint(step.with, `${path}.with`), ...lintOption(step.onlyWith, `${path}.onlyWith`, model));
@@ -187,4 +188,14 @@ function lintCautions(step: WalkableStep, path: string): Problem[] {
         `"${caution}" has no caution text. Known: ${Object.keys(CAUTIONS).join(', ')}.`,
       ),
     );
+}
+
+/** What an answer or a call shows is said in the unit model's own words. */
+function lintShown(step: WalkableStep, path: string, model: UnitModelDocument): readonly Problem[] {
+  if (step.kind === 'matrix')
+    return step.calls.flatMap(({ shows }, index) => lintExpression(model, shows, `${path}.calls[${index}].shows`));
+  if (step.kind !== 'observation') return [];
+  return Object.entries(step.answers).flatMap(([answer, target]) =>
+    typeof target === 'string' ? [] : lintExpression(model, target.shows, `${path}.answers.${answer}.shows`),
+  );
 }
