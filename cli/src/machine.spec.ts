@@ -86,4 +86,20 @@ describe('a machine on the command line', () => {
     expect(juxta('read', '--unit-model', MODEL, '--function', 'ac-voltage').err).toContain('--from and --to');
     expect(juxta('read', '--unit-model', MODEL, '--function', 'smell', '--from', 'a', '--to', 'b').code).toBe(2);
   });
+
+  it('proves a chart, and says so as JSON; 1 where a fault is not found', () => {
+    const prove = (...more: string[]): Printed => juxta('prove', '--unit-model', MODEL, '--procedure', ...more);
+    const chart = 'demo/data/procedures/pump-contactor-does-not-pull-in.json';
+    const { out, code } = prove(chart, '--json');
+    const proof = JSON.parse(out) as Record<string, number> & { readonly rows: readonly unknown[] };
+    expect(code).toBe(0);
+    expect(proof.rows.length).toBe(proof['faults'] ?? 0);
+    const { faults, rightItem, rightClass, ambiguous, wrong, deadEnd, loop } = proof;
+    expect([rightItem, rightClass, ambiguous, wrong, deadEnd, loop]).toEqual([faults, faults, 0, 0, 0, 0]);
+    const other = prove('demo/data/procedures/vent-runs-one-way.json');
+    expect([other.code, other.err]).toEqual([2, jasmine.stringContaining('written for the unit model')]);
+    const general = ['--general', 'demo/data/procedures/general-class-2-chain.json'];
+    const mute = prove('demo/data/procedures/pump-chain-by-halves.json', ...general);
+    expect([mute.code, mute.err]).toEqual([2, jasmine.stringContaining('`scope`')]);
+  }, 60_000);
 });

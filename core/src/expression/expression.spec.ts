@@ -35,8 +35,8 @@ describe('the expression language', () => {
   });
 
   it('names what it depends on and can be said', () => {
-    const expression = read('call.heat and not closed(PS1) or energised(K1)');
-    expect(namesIn(expression)).toEqual({ names: ['call.heat'], devices: ['PS1', 'K1'] });
+    const expression = read('call.heat and not closed(PS1) or energised(K1) and lit(CB.POWER)');
+    expect(namesIn(expression)).toEqual({ names: ['call.heat'], devices: ['PS1', 'K1'], lamps: ['CB.POWER'] });
     expect(expressionWords(read('not call.heat and energised(K1)'), (name) => `«${name}»`)).toBe(
       'no «call.heat» and «K1» energised',
     );

@@ -1,4 +1,4 @@
-import { readMachine, settled, Situation, type InjectedFault } from '../circuit';
+import { type readMachine, settled, Situation, type InjectedFault } from '../circuit';
 import { comparisonsIn, namesIn, parseExpression } from '../expression';
 import type { ConclusionStep } from '../procedure';
 import { elementName, type SuspectClass, type UnitModelDocument } from '../unit-model';
@@ -48,6 +48,8 @@ export interface Unprovable {
 export interface ProofOptions {
   /** Every two faults at once that together make the complaint, besides. */
   readonly isPairs?: boolean;
+  /** Which single faults are looked at; all of them where nothing is said. */
+  readonly only?: (fault: ListedFault) => boolean;
   readonly error?: MeterError;
   /** Told after each fault; the proof ends where it says so. */
   readonly progress?: (done: number, of: number) => boolean;
@@ -61,11 +63,11 @@ export function proveChart(
   context: VisitContext,
   chart: string,
   meter: string,
-  { isPairs = false, error = NO_ERROR, progress = () => true }: ProofOptions = {},
+  { isPairs = false, only = () => true, error = NO_ERROR, progress = () => true }: ProofOptions = {},
 ): ChartProof | Unprovable {
   const complaint = complaintOf(context, chart);
   if ('unprovable' in complaint) return complaint;
-  const singles = listedFaults(context.model);
+  const singles = listedFaults(context.model).filter(only);
   const pairs = isPairs ? pairsOf(singles) : [];
   const all: readonly (readonly ListedFault[])[] = [...singles.map((fault) => [fault]), ...pairs];
   const rows: ProvenFault[] = [];

@@ -18,7 +18,7 @@ export function shown(meter: Meter, measured: MeasurementFunction, value: number
   if (!range) return ranges.length === 0 && Number.isFinite(value) ? `${value.toPrecision(4)} ${unit}` : 'OL';
   const { ofReading, counts, resolution } = range;
   const off = value + error() * (ofReading * Math.abs(value) + counts * resolution);
-  const steps = Math.round((unit === 'Ω' || value === 0 ? Math.max(0, off) : off) / resolution);
+  const steps = Math.round((measured === 'dc-voltage' ? off : Math.max(0, off)) / resolution);
   const decimals = Math.max(0, Math.ceil(-Math.log10(resolution) - 1e-9));
   return `${(steps * resolution).toFixed(decimals)} ${unit}`;
 }

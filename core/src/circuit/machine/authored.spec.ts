@@ -1,5 +1,5 @@
 import { resolveExpectation } from '../../expectation';
-import { compileProcedure, type Conditions, type MeasuringMethod } from '../../procedure';
+import { compileProcedure, conditionsDuring, type Conditions, type MeasuringMethod } from '../../procedure';
 import { parseReading } from '../../quantity';
 import { SHIPPED_CHARTS, SHIPPED_GENERALS } from '../../testing/shipped';
 import { Wiring, type UnitModelDocument } from '../../unit-model';
@@ -53,7 +53,7 @@ describe('what the charts of the demo expect', () => {
             from,
             to,
             function: measured,
-            conditions: saidOf(model, way),
+            conditions: conditionsDuring(step, saidOf(model, way)),
             isSpreadWanted: false,
           });
           if ('cannotCompute' in reading) continue;

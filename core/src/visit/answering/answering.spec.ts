@@ -36,6 +36,7 @@ describe('a conclusion somebody does not agree with', () => {
     expect(answerStep(visit.context, visit.state, { kind: 'disagreed', reason: 'no' }).outcome).toBe('refused');
     visit.read('OL');
     visit.read('0.1');
+    visit.read('0.1');
     expect(currentStep(visit.context, visit.state)?.kind).toBe('conclusion');
     expect(answerStep(visit.context, visit.state, { kind: 'disagreed', reason: ' ' }).outcome).toBe('refused');
     const answered = answerStep(visit.context, visit.state, {

@@ -125,8 +125,13 @@ describe('a list with a line that does not fit', () => {
   });
 
   it('never ends surer than the list without the fault', () => {
-    const whole = walked([...toFuse, { step: 'fuse', reading: 'OL' }, { step: 'coil', reading: '0.0' }]);
-    const broken = walked([...wrong, { step: 'coil', reading: '0.0' }]);
+    const whole = walked([
+      ...toFuse,
+      { step: 'fuse', reading: 'OL' },
+      { step: 'coil', reading: '0.0' },
+      { step: 'coil-alone', reading: '0.0' },
+    ]);
+    const broken = walked([...wrong, { step: 'coil', reading: '0.0' }, { step: 'coil-alone', reading: '0.0' }]);
     expect(whole.state.findings[0]?.item).toBe('K1');
     const order = ['not isolated', 'by report', 'by code', 'by observation', 'by elimination', 'likely'];
     const grade = (walk: Walk): number => order.indexOf(walk.state.findings[0]?.grade ?? 'not isolated');

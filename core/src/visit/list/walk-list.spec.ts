@@ -28,7 +28,7 @@ const live = [...toFuse, ['fuse', '0.4'], ['coil', '9.0'], ['energise', 'done'],
 
 describe('a recorded list', () => {
   it('walks to a conclusion, left unsaid or not', () => {
-    const { way, state } = walk(...toFuse, ['fuse', 'OL'], ['coil', '0.0']);
+    const { way, state } = walk(...toFuse, ['fuse', 'OL'], ['coil', '0.0'], ['coil-alone', '0.0']);
     expect(way.at(-1)).toBe('coil-shorted');
     expect(state.findings.map((finding) => [finding.class, finding.item, finding.mode])).toEqual([
       ['load', 'K1', 'coil-shorted'],
@@ -37,7 +37,7 @@ describe('a recorded list', () => {
 
   it('reaches conclusions of different classes', () => {
     const ends = [
-      walk(...live, ['after-fuse', '0.0']),
+      walk(...live, ['after-fuse', '0.0'], ['into-fuse', '0.0']),
       walk(...live, ['after-fuse', '27'], ['output', '0.0'], ['call-lamp', 'lit']),
       walk(
         ...live,
@@ -47,6 +47,11 @@ describe('a recorded list', () => {
         ['call-at-board', '0.0'],
         ['jump-call', 'done'],
         ['after-jump', 'pulls-in'],
+        ['jumper-out', 'done'],
+        ['selector-out', '0.0'],
+        ['selector-in', '0.0'],
+        ['controller-out', '0.0'],
+        ['controller-in', '26.5'],
       ),
       walk(
         ...live,
@@ -123,9 +128,9 @@ describe('a recorded list', () => {
   });
 
   it('says how a conclusion, a decision, a proof and a free line are written', () => {
-    expect(() => walk(...toFuse, ['fuse', 'OL'], ['coil', '0.0'], ['coil-shorted', 'yes'])).toThrowError(
-      /line 10: "coil-shorted" is a conclusion: write "done"/,
-    );
+    expect(() =>
+      walk(...toFuse, ['fuse', 'OL'], ['coil', '0.0'], ['coil-alone', '0.0'], ['coil-shorted', 'yes']),
+    ).toThrowError(/line 11: "coil-shorted" is a conclusion: write "done"/);
     expect(() => walk(...toFuse.slice(0, 4), ['prove-dead', '0 / 0 / 0'])).toThrowError(
       /line 6: a proof of dead has \d+ readings here, AC and DC of every pair, .*got 3/,
     );

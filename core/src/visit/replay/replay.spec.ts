@@ -234,7 +234,7 @@ describe('a walk', () => {
     expect(driver.state.step).toBe('coil-volts');
     driver.log({ type: 'supply-changed', supply: 'mains', state: 'on' });
     driver.read('0.1');
-    expect(driver.state.step).toBe('across-delay');
+    expect(driver.state.step).toBe('delay-in');
   });
 
   it('keeps a step taken from a position that has moved on as evidence', () => {
