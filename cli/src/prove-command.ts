@@ -1,13 +1,14 @@
 import {
   compileProcedure,
+  countedProof,
   faultWords,
+  PLAIN_METER,
   PROOF_RESULTS,
   proveChart,
   readMeter,
   stepTitle,
   VisitContext,
   type ChartProof,
-  type ProvenFault,
 } from '@juxtameter/core';
 import { isGeneral } from '@juxtameter/contract';
 import { meterContract, procedureContract, unitModelContract } from '@juxtameter/contract/check';
@@ -24,9 +25,6 @@ export interface ProveOptions {
   readonly json?: boolean;
 }
 
-/** A meter as exact as anybody could wish: 10 MΩ, a tenth of a volt and of an ohm. */
-const PLAIN_METER = 'plain';
-
 /**
  * `prove --unit-model F --procedure F`: the chart is walked at its unit for every fault that makes its complaint.
  * Returns 0 where each is found, 1 where some are not.
@@ -39,62 +37,24 @@ export function proveCommand(options: ProveOptions, console: Console): number {
   if (stray) throw new UsageError(`"${stray.id}" is no general procedure.`);
   if (chart.unitModel !== model.id)
     throw new UsageError(`"${chart.id}" is written for the unit model "${chart.unitModel}", not for "${model.id}".`);
-  const meter = options.meter === undefined ? undefined : readMeter(readFileAs(options.meter, meterContract, console));
+  const meter =
+    options.meter === undefined ? PLAIN_METER : readMeter(readFileAs(options.meter, meterContract, console));
   const context = new VisitContext({
     model,
     procedures: { [chart.id]: compileProcedure(chart, model, generals) },
-    meters: meter ? { [meter.id]: meter } : { [PLAIN_METER]: plainMeter() },
+    meters: { [meter.id]: meter },
   });
-  const proof = proveChart(context, chart.id, meter?.id ?? PLAIN_METER, options.pairs ? { isPairs: true } : {});
+  const proof = proveChart(context, chart.id, meter.id, options.pairs ? { isPairs: true } : {});
   if ('unprovable' in proof) throw new UsageError(`"${chart.id}" cannot be proven: ${proof.unprovable}`);
   if (options.json) console.print(JSON.stringify(asJson(context, proof), null, 2));
   else print(context, chart.id, proof, console);
   return proof.rows.every(({ result }) => result === 'right') ? 0 : 1;
 }
 
-function plainMeter() {
-  const ranges = [
-    { upTo: '400 V', resolution: '0.1 V', accuracy: { percent: '0.5 %', counts: 2 } },
-    { upTo: '1000 V', resolution: '1 V', accuracy: { percent: '0.5 %', counts: 2 } },
-  ];
-  const ohms = ['400 Ω', '4 kΩ', '40 kΩ', '400 kΩ', '4 MΩ', '40 MΩ'].map((upTo, index) => ({
-    upTo,
-    resolution: `${10 ** index / 10} Ω`,
-    accuracy: { percent: '0.5 %', counts: 2 },
-  }));
-  return readMeter({
-    format: 'juxtameter/meter',
-    version: 1,
-    id: PLAIN_METER,
-    name: 'a plain meter',
-    category: 'CAT IV 1000 V',
-    functions: [
-      { function: 'ac-voltage', inputImpedance: '10 MΩ', trueRms: true, ranges },
-      { function: 'dc-voltage', inputImpedance: '10 MΩ', ranges },
-      { function: 'resistance', ranges: ohms },
-      { function: 'continuity', ranges: ohms },
-    ],
-  });
-}
-
-function counted({ rows }: ChartProof) {
-  const of = (result: ProvenFault['result']): number => rows.filter((row) => row.result === result).length;
-  return {
-    faults: rows.length,
-    rightItem: of('right'),
-    rightClass: rows.filter(({ isRightClass }) => isRightClass).length,
-    ambiguous: of('ambiguous'),
-    wrong: of('wrong'),
-    deadEnd: of('dead-end'),
-    loop: of('loop'),
-    unknown: of('unknown'),
-  };
-}
-
 function asJson({ model }: VisitContext, proof: ChartProof) {
   const { others, untold, neverReached, separatingNothing, computed } = proof;
   return {
-    ...counted(proof),
+    ...countedProof(proof),
     others,
     computed,
     untold: untold.map(({ fault, because }) => ({ fault: faultWords(model, fault), because })),
@@ -115,7 +75,7 @@ function asJson({ model }: VisitContext, proof: ChartProof) {
 }
 
 function print({ model, procedures }: VisitContext, chart: string, proof: ChartProof, { print: line }: Console): void {
-  const { faults, rightItem, rightClass, ...others } = counted(proof);
+  const { faults, rightItem, rightClass, ...others } = countedProof(proof);
   line(
     `${faults} single faults make the complaint; the chart finds the item of ${rightItem}, the class of ${rightClass}.`,
   );

@@ -1,3 +1,5 @@
+export { countedProof, type CountedProof } from './counted-proof';
+export { PLAIN_METER } from './plain-meter';
 export { listedFaults, type ListedFault } from './listed-faults';
 export {
   faultWords,

@@ -1,5 +1,4 @@
 import { conditionsDuring, type Conditions, type ObservationStep, type WalkableStep } from '../procedure';
-import { FUNCTIONS } from '../quantity';
 import type { UnitModelDocument } from '../unit-model';
 import {
   answerStep,
@@ -42,6 +41,9 @@ export interface ChartWalk {
   readonly because?: string;
 }
 
+const BATTERY = 9;
+const NEXT_DOOR = 230;
+
 /** More answers than a chart that ends takes: a proof of dead alone takes some twenty. */
 const MOST_ANSWERS = 400;
 
@@ -76,6 +78,8 @@ class Technician {
     const start = this.context.procedures[this.chart]?.start;
     if (start === undefined) return this.ended('dead-end', 'There is no such chart.');
     this.log({ type: 'visit-opened', unit: 'simulated', complaint: '', meter: this.meter });
+    // Low ohms are told apart by somebody who knows what the leads have.
+    this.log({ type: 'leads-zeroed', text: '0', ohms: 0 });
     this.log({ type: 'procedure-started', procedure: this.chart, start });
     for (let count = 0; count < MOST_ANSWERS; count += 1) {
       const step = currentStep(this.context, this.state);
@@ -120,7 +124,9 @@ class Technician {
     step: ObservationStep,
   ): { readonly answer: Answer; readonly said: string } | { readonly unknown: string } {
     const seen = answerSeen(step, (text) => this.machine.isSo(this.conditions(step), text));
-    return 'unknown' in seen ? seen : { answer: { kind: 'seen', answer: seen.answer }, said: seen.answer };
+    return 'unknown' in seen
+      ? seen
+      : { answer: { kind: 'seen', answer: seen.answer }, said: answerWords(step, seen.answer) };
   }
 
   private measured(
@@ -136,10 +142,10 @@ class Technician {
     return typeof text === 'string' ? { answer: { kind: 'read', text }, said: text } : text;
   }
 
-  /** A source somebody brought to prove the meter on: within what is asked. */
-  private knownSource({ expectation, function: measured }: Asked): string {
+  /** A source somebody knows to be live: the mains next door, or a battery. */
+  private knownSource({ expectation }: Asked): string {
     const least = expectation.low ?? 0;
-    return `${Math.max(least * 1.15, 9).toFixed(1)} ${FUNCTIONS[measured].dimension === 'voltage' ? 'V' : 'Ω'}`;
+    return least <= BATTERY ? `${BATTERY.toFixed(1)} V` : `${Math.max(NEXT_DOOR, least * 1.1).toFixed(1)} V`;
   }
 
   private figure(step: WalkableStep, { function: measured, from, to }: Asked): string | { readonly unknown: string } {
@@ -231,6 +237,11 @@ function answerSeen(
   return only !== undefined && others.length === 0
     ? { answer: only }
     : { unknown: `no \`shows\` says which of ${Object.keys(answers).join(', ')} is seen.` };
+}
+
+function answerWords({ answers }: ObservationStep, answer: string): string {
+  const target = answers[answer];
+  return (typeof target === 'object' ? target.text : undefined) ?? answer.replaceAll('-', ' ');
 }
 
 /** An envelope of a visit nobody keeps; a minute between two events. */

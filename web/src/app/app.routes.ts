@@ -61,6 +61,24 @@ export const routes: Routes = [
               loadComponent: () => import('./kinds/chart-sheet-page').then((file) => file.ChartSheetPage),
             },
             {
+              path: 'charts/:id/proof',
+              title: 'Proof of a chart · Juxtameter',
+              loadChildren: async () => {
+                const [{ proofFeature }, proofEffects] = await Promise.all([
+                  import('./proof/proof.reducer'),
+                  import('./proof/proof.effects'),
+                ]);
+                const proofRoutes: Routes = [
+                  {
+                    path: '',
+                    providers: [provideState(proofFeature), provideEffects(proofEffects)],
+                    loadComponent: () => import('./proof/proof-page').then((file) => file.ProofPage),
+                  },
+                ];
+                return proofRoutes;
+              },
+            },
+            {
               path: 'meters/:id',
               title: 'Meter · Juxtameter',
               loadComponent: () => import('./kinds/meter-sheet-page').then((file) => file.MeterSheetPage),

@@ -30,6 +30,9 @@ import { readContext } from './read-context';
         @if (units().length > 0) {
           <a jxButton routerLink="/start" [queryParams]="start()">Start a visit</a>
         }
+        @if (isProvable()) {
+          <a jxButton kind="secondary" routerLink="proof">Prove this chart</a>
+        }
       </jx-chart-board>
     } @else if (library() && !listed()) {
       <div class="message"><jx-state-message kind="empty" text="This chart is not on file." /></div>
@@ -60,6 +63,8 @@ export class ChartSheetPage {
   protected readonly units = computed(() =>
     (this.library()?.units ?? []).filter(({ unitModel }) => unitModel === this.listed()?.unitModel),
   );
+  /** It says its complaint, so that a simulated unit can make it. */
+  protected readonly isProvable = computed(() => this.read()?.procedure.scope !== undefined);
   protected readonly start = computed(() => (this.units().length === 1 ? { at: this.units()[0]?.id } : {}));
   protected readonly read = computed(() => {
     const kind = this.kind();
