@@ -32,7 +32,6 @@ const address = await new Promise((resolve) => {
 const browser = await chromium.launch(browserOptions);
 
 await picture('visits', tablet, '/', async () => {});
-await picture('start', tablet, '/start', async () => {});
 await picture('before', tablet, '/start?at=co2-burner-1', async (page) => {
   await lookFirst(page, 'Burner does not fire since the rain');
   await page.keyboard.press('Alt+r');
@@ -135,6 +134,13 @@ await picture('free-visit', tablet, '/start', async (page) => {
 });
 await picture('chart', tablet, `${HALF_DONE}/chart`, async (page) => {
   await page.locator('.node.current').waitFor();
+});
+await picture('chart-proof', tablet, '/charts/pump-contactor-does-not-pull-in/proof', async (page) => {
+  await page.getByRole('button', { name: 'Prove this chart' }).click();
+  const fault = page.getByRole('button', { name: /^Wire X1·3 to FS1·1 open/ });
+  await fault.waitFor({ timeout: 120_000 });
+  await fault.click();
+  await page.evaluate(() => globalThis.scrollTo(0, 0));
 });
 await picture('repair', tablet, `${RENEWED}/repair`, async (page) => {
   await page.locator('jx-check-row').first().waitFor();

@@ -155,6 +155,21 @@ describe('a simulated machine', () => {
     expect(machine.complains(OFF, 'call.mist')).toBeFalse();
   });
 
+  it('does not know what hangs on itself', () => {
+    const devices = DEMO_MODEL.devices.map((device) =>
+      device.id === 'FS1'
+        ? { ...device, closedWhen: 'not closed(PS1)' }
+        : device.id === 'PS1'
+          ? { ...device, closedWhen: 'closed(FS1)' }
+          : device,
+    );
+    const machine = new SimulatedMachine(new Wiring({ ...DEMO_MODEL, devices }));
+    expect(machine.isSo(ON, 'closed(FS1)')).toBeUndefined();
+    expect(machine.reading(ON, { from: 'K1.A1', to: 'K1.A2' }, 'ac-voltage')).toEqual({
+      cannotCompute: jasmine.stringContaining('Nobody said whether'),
+    });
+  });
+
   it('lights its lamps as long as their board lives', () => {
     const wiring = new Wiring(DEMO_MODEL);
     const lit = (machine: SimulatedMachine): readonly unknown[] =>

@@ -47,6 +47,7 @@ export const SCREENS: readonly Screen[] = [
   page('/library/charts'),
   page('/models/mist-pump-panel'),
   page('/charts/pump-contactor-does-not-pull-in'),
+  page('/charts/pump-contactor-does-not-pull-in/proof'),
   page('/meters/hand-6000'),
   page('/units/co2-burner-1'),
   page('/units/new'),

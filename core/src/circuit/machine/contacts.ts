@@ -35,9 +35,9 @@ export function contactsOf(situation: Situation, state: MachineState): readonly 
 }
 
 /** Every contact of a device, and how it stands. */
-export function deviceContacts(situation: Situation, state: MachineState): readonly Contact[] {
+export function deviceContacts(situation: Situation, state: MachineState, depth = 0): readonly Contact[] {
   return situation.model.devices
-    .flatMap((device) => ofDevice(situation, state, device))
+    .flatMap((device) => ofDevice(situation, state, device, depth))
     .map((contact) => faulted(situation, contact));
 }
 
@@ -55,7 +55,12 @@ function faulted({ faults }: Situation, contact: Contact): Contact {
 const STUCK_OPEN: ReadonlySet<string> = new Set(['stuck-open', 'will-not-close']);
 const STUCK_CLOSED: ReadonlySet<string> = new Set(['stuck-closed', 'welded']);
 
-function ofDevice(situation: Situation, state: MachineState, device: DeviceDocument): readonly Contact[] {
+function ofDevice(
+  situation: Situation,
+  state: MachineState,
+  device: DeviceDocument,
+  depth: number,
+): readonly Contact[] {
   const { id, kind } = device;
   const between = (a: string, b: string, closed: boolean | undefined, what: string): Contact => ({
     element: id,
@@ -66,7 +71,14 @@ function ofDevice(situation: Situation, state: MachineState, device: DeviceDocum
   const contacts = (device.contacts ?? []).flatMap(([a, b]): readonly Contact[] =>
     a === undefined || b === undefined
       ? []
-      : [between(a, b, device.coil ? (state.pulledIn.get(id) ?? false) : isClosed(situation, state, device), id)],
+      : [
+          between(
+            a,
+            b,
+            device.coil ? (state.pulledIn.get(id) ?? false) : isClosed(situation, state, device, depth),
+            id,
+          ),
+        ],
   );
   if (kind === 'isolator') {
     const isOn = situation.isIsolatorOn(id);
@@ -74,7 +86,7 @@ function ofDevice(situation: Situation, state: MachineState, device: DeviceDocum
   }
   if (kind === 'delay-module' || kind === 'fuse') return contacts;
   return SERIES_KINDS.has(kind)
-    ? [between('1', '2', isClosed(situation, state, device), `${id} is closed`), ...contacts]
+    ? [between('1', '2', isClosed(situation, state, device, depth), `${id} is closed`), ...contacts]
     : contacts;
 }
 
@@ -82,12 +94,13 @@ function isClosed(
   situation: Situation,
   state: MachineState,
   { id, kind, closedWhen }: DeviceDocument,
+  depth: number,
 ): boolean | undefined {
   const { conditions } = situation;
   if (conditions.parts?.[id] === 'out-of-service') return kind === 'switch' ? undefined : false;
   if (conditions.interlocks?.[id] === 'held') return true;
   if (kind === 'momentary-key') return conditions.press?.[id] === 'pressed';
-  return closedWhen === undefined ? true : isSo(closedWhen, worldOf(situation, state));
+  return closedWhen === undefined ? true : isSo(closedWhen, worldOf(situation, state, undefined, depth + 1));
 }
 
 function ofFunction(
@@ -126,11 +139,12 @@ function operates(
   board: string,
   element: string,
   when: string | undefined,
+  depth = 0,
 ): boolean | undefined {
   const said = situation.outputs.get(element);
   if (!lives(situation, state, board)) return false;
   if (said !== undefined) return said;
-  if (when !== undefined) return isSo(when, worldOf(situation, state, board));
+  if (when !== undefined) return isSo(when, worldOf(situation, state, board, depth + 1));
   const calls = Object.values(situation.conditions.calls ?? {});
   const isQuiet = (situation.model.calls ?? []).every(({ id }) => situation.conditions.calls?.[id] === 'off');
   return calls.length > 0 && isQuiet ? false : undefined;
@@ -162,51 +176,64 @@ export function isSo(text: string, world: World): boolean | undefined {
   return parsed.outcome === 'error' ? undefined : truth(parsed.expression, world);
 }
 
+/** What hangs on something that hangs on itself is known to nobody. */
+const DEEPEST = 6;
+
 /** What expressions ask, as the machine stands; a call as the board sees it where it has an input for it. */
-export function worldOf(situation: Situation, state: MachineState, board?: string): World {
+export function worldOf(situation: Situation, state: MachineState, board?: string, depth = 0): World {
   const { conditions, model } = situation;
+  const isTooDeep = depth > DEEPEST;
   return {
     isSo(name) {
+      if (isTooDeep) return undefined;
       const call = /^call\.(.+)$/.exec(name)?.[1];
       if (call !== undefined) {
         const seen = board === undefined ? undefined : situation.inputFor(board, call);
         if (seen !== undefined) return state.inputs.get(seen) ?? false;
         const isMade = isCallMade(situation, call);
         return isMade === true && board !== undefined
-          ? isCallWhole(situation, call, deviceContacts(situation, state))
+          ? isCallWhole(situation, call, deviceContacts(situation, state, depth + 1))
           : isMade;
       }
       return (
-        conditions.facts?.[name] ?? state.effects.get(name) ?? model.facts?.[name] ?? isDoing(situation, state, name)
+        conditions.facts?.[name] ??
+        state.effects.get(name) ??
+        model.facts?.[name] ??
+        isDoing(situation, state, name, depth)
       );
     },
     call(name, of) {
+      if (isTooDeep) return undefined;
       if (name === 'energised') return state.energised.get(of) ?? false;
-      return name === 'closed' ? isDeviceClosed(situation, state, of) : isLit(situation, state, of);
+      return name === 'closed' ? isDeviceClosed(situation, state, of, depth) : isLit(situation, state, of, depth);
     },
     positionOf: (name) => conditions.positions?.[name],
   };
 }
 
 /** Whether the contacts of a device are closed; undefined where it has none or nobody can tell. */
-function isDeviceClosed(situation: Situation, state: MachineState, device: string): boolean | undefined {
-  const found = deviceContacts(situation, state).filter(({ element, isRest }) => element === device && isRest !== true);
+function isDeviceClosed(situation: Situation, state: MachineState, device: string, depth: number): boolean | undefined {
+  const found = situation.model.devices
+    .filter(({ id }) => id === device)
+    .flatMap((each) => ofDevice(situation, state, each, depth + 1))
+    .map((contact) => faulted(situation, contact))
+    .filter(({ isRest }) => isRest !== true);
   if (found.length === 0 || found.some((contact) => contact.state === undefined)) return undefined;
   return found.every((contact) => contact.state === true);
 }
 
 /** Whether a lamp of a board, as `board.lamp`, is lit: the board lives, and it shows what is so. */
-function isLit(situation: Situation, state: MachineState, lamp: string): boolean | undefined {
+function isLit(situation: Situation, state: MachineState, lamp: string, depth: number): boolean | undefined {
   const [board = '', id] = lamp.split('.');
   const shows = situation.model.boards
     .find((each) => each.id === board)
     ?.indicators?.find((indicator) => indicator.id === id)?.shows;
   if (shows === undefined || shows === 'code') return undefined;
-  return lives(situation, state, board) ? isSo(shows, worldOf(situation, state, board)) : false;
+  return lives(situation, state, board) ? isSo(shows, worldOf(situation, state, board, depth + 1)) : false;
 }
 
 /** What a function of a board does, by its name, or a rail of one, as `function.rail`: it operates, lives or sees. */
-function isDoing(situation: Situation, state: MachineState, name: string): boolean | undefined {
+function isDoing(situation: Situation, state: MachineState, name: string, depth: number): boolean | undefined {
   const [of, rail] = name.split('.');
   for (const board of situation.model.boards)
     for (const { id, kind, rails = [], when } of board.functions ?? []) {
@@ -214,7 +241,9 @@ function isDoing(situation: Situation, state: MachineState, name: string): boole
       const element = `${board.id}:${id}`;
       if (kind === 'supply') return state.powered.get(element) ?? false;
       if (kind === 'input') return state.inputs.get(element) ?? false;
-      return kind === 'relay' || kind === 'triac' ? operates(situation, state, board.id, element, when) : undefined;
+      return kind === 'relay' || kind === 'triac'
+        ? operates(situation, state, board.id, element, when, depth)
+        : undefined;
     }
   return undefined;
 }

@@ -3,7 +3,6 @@ import { scaleBand } from 'd3-scale';
 import { faultWords, stepTitle, type ChartProof, type ProofResult, type VisitContext } from '@juxtameter/core';
 
 const LABELS = 240;
-const CELL = 22;
 /** Across. */
 const COLUMN = 15;
 const HEAD = 42;
@@ -40,13 +39,13 @@ const NO_CONCLUSION = 'no finding';
           (keydown.enter)="choose.emit(row.place)"
         >
           <rect class="ground" x="0" [attr.y]="row.y" [attr.width]="width()" [attr.height]="cell" />
-          <text x="6" [attr.y]="row.y + 15">{{ row.label }}</text>
+          <text x="6" [attr.y]="row.y + cell / 2 + 4">{{ row.label }}</text>
           @if (row.result === 'right') {
             <circle class="right" r="6" [attr.cx]="row.x" [attr.cy]="row.y + cell / 2" />
           } @else if (row.result === 'ambiguous') {
             <circle class="ambiguous" r="6" [attr.cx]="row.x" [attr.cy]="row.y + cell / 2" />
           } @else {
-            <path class="wrong" [attr.d]="'M' + (row.x - 6) + ' ' + (row.y + 5) + 'l12 12m0-12l-12 12'" />
+            <path class="wrong" [attr.d]="'M' + (row.x - 6) + ' ' + (row.y + cell / 2 - 6) + 'l12 12m0-12l-12 12'" />
           }
           <title>{{ row.words }}: {{ row.result }}, {{ row.end }}</title>
         </g>
@@ -104,7 +103,8 @@ export class ProofPicture {
   readonly chosen = input<number>();
   readonly choose = output<number>();
   protected readonly head = HEAD;
-  protected readonly cell = CELL;
+  /** Rows are as high as a thumb wants them where there is one. */
+  protected readonly cell = matchMedia('(pointer: coarse)').matches ? 44 : 22;
 
   /** Conclusions that are reached, in the order of the chart; what ends without one comes last. */
   private readonly ends = computed(() => {
@@ -118,7 +118,7 @@ export class ProofPicture {
       .range([LABELS, LABELS + COLUMN * this.ends().length]),
   );
   protected readonly width = computed(() => LABELS + COLUMN * this.ends().length + 4);
-  protected readonly height = computed(() => HEAD + CELL * this.proof().rows.length + 2);
+  protected readonly height = computed(() => HEAD + this.cell * this.proof().rows.length + 2);
   protected readonly columns = computed(() =>
     this.ends().map((id, index) => ({
       id,
@@ -138,7 +138,7 @@ export class ProofPicture {
         result: resultWords(result),
         end: walk.because ?? this.endWords(walk.at ?? NO_CONCLUSION),
         x: this.middle(walk.at ?? NO_CONCLUSION),
-        y: HEAD + CELL * place,
+        y: HEAD + this.cell * place,
       };
     });
   });
