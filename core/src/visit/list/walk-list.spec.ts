@@ -50,8 +50,8 @@ describe('a recorded list', () => {
         ['jumper-out', 'done'],
         ['selector-out', '0.0'],
         ['selector-in', '0.0'],
-        ['controller-out', '0.0'],
-        ['controller-in', '26.5'],
+        ['selector-feed', '26.5'],
+        ['controller-contact', '26.5'],
       ),
       walk(
         ...live,

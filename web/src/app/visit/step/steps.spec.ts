@@ -136,6 +136,7 @@ describe('the parts of the open page', () => {
     const driver = new VisitDriver().toFuse();
     driver.read('OL');
     driver.read('0.1');
+    driver.read('0.1');
     const { page, commands } = await show(ConclusionStep, {
       context: DEMO_CONTEXT,
       visit: driver.state,
