@@ -113,7 +113,9 @@ test('an undecided reading says how to decide and can be accepted by name', asyn
   await workspace.read('20.4');
   await expect(workspace.verdict).toContainText('To settle it:');
   await page.getByRole('button', { name: 'low', exact: true }).click();
-  await workspace.at('F1 is whole and nothing comes through: its holder or the wires to it.');
+  await workspace.at('Into fuse F1: its first terminal to return');
+  await workspace.read('0.2');
+  await workspace.at('24 V at X1·1 and none at F1: the wire between them.');
   await expect(page.locator('jx-evidence-list')).toContainText('undecided, taken as low');
 });
 
