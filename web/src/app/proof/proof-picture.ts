@@ -4,7 +4,9 @@ import { faultWords, stepTitle, type ChartProof, type ProofResult, type VisitCon
 
 const LABELS = 240;
 /** Across. */
-const COLUMN = 15;
+const COLUMN = 13;
+/** Every so many columns have their number at the head; all say what they are. */
+const NUMBERED = 5;
 const HEAD = 42;
 
 /** How a walk that did not end in a conclusion is called at the head of its column. */
@@ -122,7 +124,7 @@ export class ProofPicture {
   protected readonly columns = computed(() =>
     this.ends().map((id, index) => ({
       id,
-      number: id === NO_CONCLUSION ? '–' : index + 1,
+      number: id === NO_CONCLUSION ? '–' : index === 0 || (index + 1) % NUMBERED === 0 ? index + 1 : '·',
       x: this.middle(id),
       words: this.endWords(id),
     })),
