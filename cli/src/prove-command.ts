@@ -57,7 +57,7 @@ function asJson({ model }: VisitContext, proof: ChartProof) {
     ...countedProof(proof),
     others,
     computed,
-    untold: untold.map(({ fault, because }) => ({ fault: faultWords(model, fault), because })),
+    untold: untold.map(({ faults, because }) => ({ faults: faultWords(model, faults), because })),
     neverReached,
     separatingNothing,
     rows: proof.rows.map(({ faults, result, isRightClass, walk, concluded }) => ({
@@ -88,11 +88,9 @@ function print({ model, procedures }: VisitContext, chart: string, proof: ChartP
     if (result === 'right') continue;
     for (const { faults: found, walk, result: its } of proof.rows)
       if (its === result)
-        line(
-          `${result.replaceAll('-', ' ')}: ${found.map((fault) => faultWords(model, fault)).join(' and ')}: ${walk.because ?? walk.at ?? ''}`,
-        );
+        line(`${result.replaceAll('-', ' ')}: ${faultWords(model, found)}: ${walk.because ?? walk.at ?? ''}`);
   }
-  for (const { fault, because } of proof.untold) line(`not told: ${faultWords(model, fault)}: ${because}`);
+  for (const { faults: found, because } of proof.untold) line(`not told: ${faultWords(model, found)}: ${because}`);
   const steps = procedures[chart]?.steps ?? {};
   for (const id of proof.neverReached) line(`never reached: ${id}, ${stepTitle(steps, id)}`);
   for (const id of proof.separatingNothing) line(`separates nothing: ${id}, ${stepTitle(steps, id)}`);

@@ -9,6 +9,7 @@ export {
   type ProofOptions,
   type ProofResult,
   type ProvenFault,
+  type UntoldFault,
   type Unprovable,
 } from './prove-chart';
 export { NO_ERROR, shown, type MeterError } from './shown';

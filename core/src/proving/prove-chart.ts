@@ -26,12 +26,18 @@ export interface ProvenFault {
   readonly concluded?: { readonly class: SuspectClass; readonly item?: string };
 }
 
+/** A fault, or several at once, of which nobody can tell whether the complaint is there with it. */
+export interface UntoldFault {
+  readonly faults: readonly ListedFault[];
+  readonly because: string;
+}
+
 export interface ChartProof {
   readonly rows: readonly ProvenFault[];
   /** Faults that do not make the complaint: the chart is not for them. */
   readonly others: number;
   /** Faults of which nobody can tell whether they make it, and why not. */
-  readonly untold: readonly { readonly fault: ListedFault; readonly because: string }[];
+  readonly untold: readonly UntoldFault[];
   /** Conclusions no fault leads to, in the order of the chart. */
   readonly neverReached: readonly string[];
   /** Steps that were passed and always came to the same. */
@@ -71,14 +77,13 @@ export function proveChart(
   const pairs = isPairs ? pairsOf(singles) : [];
   const all: readonly (readonly ListedFault[])[] = [...singles.map((fault) => [fault]), ...pairs];
   const rows: ProvenFault[] = [];
-  const untold: { readonly fault: ListedFault; readonly because: string }[] = [];
+  const untold: UntoldFault[] = [];
   let [others, computed] = [0, 0];
   for (const [index, faults] of all.entries()) {
     const machine = new SimulatedMachine(context.wiring, faults);
     const shows = complaint.isAt(machine);
     if (shows === false) others += 1;
-    else if (shows === undefined)
-      untold.push({ fault: faults[0] as ListedFault, because: complaint.whyUntold(machine) });
+    else if (shows === undefined) untold.push({ faults, because: complaint.whyUntold(machine) });
     else {
       complaint.lasts(machine);
       const walk = walkChart(context, chart, machine, meter, error);
@@ -197,7 +202,19 @@ function idle(
   };
 }
 
-/** A fault as one says it: "K1 coil-open", "w5 short to w6". */
-export function faultWords(model: UnitModelDocument, { of, mode, at }: InjectedFault): string {
-  return `${elementName(model, of)} ${mode.replaceAll('-', ' ')}${at === undefined ? '' : ` at ${at}`}`;
+/**
+ * Faults as one says them: "Pump contactor K1 coil open", "Wire X1·2 to J1·2 short to wire X1·8 to J1·3", two with "and"
+ * between.
+ */
+export function faultWords(model: UnitModelDocument, faults: readonly InjectedFault[]): string {
+  return faults.map((fault) => oneFaultWords(model, fault)).join(' and ');
+}
+
+function oneFaultWords(model: UnitModelDocument, { of, mode, at }: InjectedFault): string {
+  const call = model.calls?.find(({ id }) => id === of);
+  const words = `${call ? `Call ${call.name}` : elementName(model, of)} ${mode.replaceAll('-', ' ')}`;
+  if (at === undefined) return words;
+  if (mode !== 'short') return `${words} at ${at}`;
+  const other = elementName(model, at);
+  return `${words} to ${other.charAt(0).toLowerCase()}${other.slice(1)}`;
 }

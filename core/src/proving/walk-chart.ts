@@ -44,6 +44,9 @@ export interface ChartWalk {
 const BATTERY = 9;
 const NEXT_DOOR = 230;
 
+/** What is answered to a step, and how one says it; or why nobody can answer it. */
+type Given = { readonly answer: Answer; readonly said: string } | { readonly unknown: string };
+
 /** More answers than a chart that ends takes: a proof of dead alone takes some twenty. */
 const MOST_ANSWERS = 400;
 
@@ -103,9 +106,7 @@ class Technician {
     return { steps: this.steps, outcome, because };
   }
 
-  private answerTo(
-    step: WalkableStep,
-  ): { readonly answer: Answer; readonly said: string } | { readonly unknown: string } {
+  private answerTo(step: WalkableStep): Given {
     switch (step.kind) {
       case 'action':
         return { answer: { kind: 'done' }, said: 'done' };
@@ -120,18 +121,14 @@ class Technician {
     }
   }
 
-  private looked(
-    step: ObservationStep,
-  ): { readonly answer: Answer; readonly said: string } | { readonly unknown: string } {
+  private looked(step: ObservationStep): Given {
     const seen = answerSeen(step, (text) => this.machine.isSo(this.conditions(step), text));
     return 'unknown' in seen
       ? seen
       : { answer: { kind: 'seen', answer: seen.answer }, said: answerWords(step, seen.answer) };
   }
 
-  private measured(
-    step: Extract<WalkableStep, { kind: 'measurement' }>,
-  ): { readonly answer: Answer; readonly said: string } | { readonly unknown: string } {
+  private measured(step: Extract<WalkableStep, { kind: 'measurement' }>): Given {
     const undecided = undecidedHere(this.context, this.state, step);
     if (undecided) return { answer: { kind: 'accepted' }, said: 'taken for the nearer side' };
     const asked = askedReading(this.context, this.state);
@@ -158,7 +155,7 @@ class Technician {
       : shown(meter, measured, reading.value, this.error);
   }
 
-  private jumped(): { readonly answer: Answer; readonly said: string } | { readonly unknown: string } {
+  private jumped(): Given {
     const progress = matrixProgress(this.context, this.state);
     const cell = progress && matrixCellNow(progress);
     if (!cell) return { answer: { kind: 'done' }, said: 'the looks are enough' };

@@ -2,7 +2,7 @@ import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { setTimeout as wait } from 'node:timers/promises';
-import { max } from 'drizzle-orm';
+import { max, sql } from 'drizzle-orm';
 import { v7 as uuid } from 'uuid';
 import { openEmbedded, type Database, type OpenDatabase } from '../database/open-database';
 import { visitEvents, visits } from '../database/schema';
@@ -10,7 +10,7 @@ import { storedVisit } from '../store/stored-visit';
 import { filesOfZip } from '../testing/archive-files';
 import { fillFolder } from '../testing/plausible-visits';
 import { discard, seededFolder } from '../testing/test-server';
-import { packedAside, type Piece } from './archive-packing';
+import { packedAside, type Picture, type Piece } from './archive-packing';
 import { archiveOf, momentOf, type Moment } from './archive-writer';
 
 describe('an archive', () => {
@@ -54,6 +54,41 @@ describe('an archive', () => {
           .toBeTrue();
       }
     }
+  });
+
+  it('has entries as they are, whatever blanks and line breaks stand between their parts', async () => {
+    const { database } = open;
+    const spread = sql`(chr(10) || '{' || chr(13) || chr(10) || substr(document::text, 2) || ' ' || chr(10))::json`;
+    await database.execute(sql`update visit_events set document = ${spread} where seq % 7 = 0`);
+    const moment = await momentOf(database, 7);
+    const all = await visitFiles(database, moment);
+    for (const { id } of await database.select({ id: visits.id }).from(visits)) {
+      const stored = JSON.stringify(await storedVisit(database, id, moment.lastEvent));
+      expect(JSON.stringify(JSON.parse(all[`visits/${id}.json`] ?? '')) === stored)
+        .withContext(id)
+        .toBeTrue();
+    }
+  });
+
+  it('has files of every length, and pictures larger than what is told ahead', async () => {
+    const text = (length: number): string => 'wet glove '.repeat(length / 10);
+    const lengths = [10, 2_000_000, 6_000_000, 100, 999_990];
+    const pictures = [5_000_000, 20, 6_000_000];
+    async function* all(): AsyncGenerator<Piece | Picture> {
+      for (const [index, length] of lengths.entries()) {
+        yield { file: `visits/${index}.json`, text: text(length / 2), isLast: false };
+        yield { file: `visits/${index}.json`, text: text(length / 2), isLast: true, begun: `${index}` };
+      }
+      for (const [index, length] of pictures.entries())
+        yield { file: `photos/${index}.jpg`, bytes: Buffer.alloc(length, index) };
+      await wait(1);
+    }
+    const path = join(folder, 'lengths.zip');
+    const manifest = { format: 'juxtameter/archive', version: 1, createdAt: new Date().toISOString() } as const;
+    await pipeline(packedAside(all(), { ...manifest, journalSeq: 1, documents: [] }), createWriteStream(path));
+    const files = await filesOfZip(path);
+    lengths.forEach((length, index) => expect(files[`visits/${index}.json`]?.length).toBe(text(length / 2).length * 2));
+    pictures.forEach((length, index) => expect(files[`photos/${index}.jpg`]?.length).toBe(length));
   });
 
   it('is not read further once nobody takes it, and not held in memory for one who is slow', async () => {

@@ -242,15 +242,18 @@ interface LogPart {
   readonly visit: string;
   /** The events' orders, with a space between. */
   readonly orders: string;
-  /** The events, a line each: the database writes no line break into JSON. */
-  readonly lines: string;
+  /** The events as they were stored, with `BETWEEN` between. */
+  readonly documents: string;
 }
 
-function linesOf({ orders, lines }: LogPart): string {
+/** A character (U+001E) that no JSON has as it is: within a text it is escaped, and it is no blank. */
+const BETWEEN = 30;
+
+function linesOf({ orders, documents }: LogPart): string {
   const seqs = orders.split(' ');
-  return lines
-    .split('\n')
-    .map((line, place) => `${line.slice(0, -1)},"seq":${seqs[place]}}`)
+  return documents
+    .split(String.fromCharCode(BETWEEN))
+    .map((document, place) => `${document.trimEnd().slice(0, -1)},"seq":${seqs[place]}}`)
     .join(',\n');
 }
 
@@ -285,7 +288,7 @@ async function* logsOf(
         visit: page.visit,
         count: sql<number>`count(*)::integer`,
         orders: sql<string>`string_agg(${page.seq}::text, ' ' order by ${page.seq})`,
-        lines: sql<string>`string_agg(${page.document}::text, chr(10) order by ${page.seq})`,
+        documents: sql<string>`string_agg(${page.document}::text, chr(${BETWEEN}::integer) order by ${page.seq})`,
       })
       .from(page)
       .groupBy(page.visit)

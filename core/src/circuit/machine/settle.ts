@@ -2,11 +2,11 @@ import { Solver, type Solution } from '../linear';
 import { worldOf, isSo } from './contacts';
 import { loadsOf } from './loads';
 import { AS_RATED, derivedPart, machineNetwork, type MachineNetwork, type Vary } from './machine-network';
+import { poorJoint } from './fault-size';
 import { AT_REST, stateKey, type MachineState } from './machine-state';
 import type { Points } from './points';
 import { rated, ratedOr, ratedPart } from './rated';
 import type { Situation } from './situation';
-import { poorJoint } from './fault-size';
 import { USUAL_OHMS } from './usual-ohms';
 
 /** A machine that has come to rest, with its volts. */

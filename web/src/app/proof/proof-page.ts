@@ -73,7 +73,7 @@ export class ProofPage {
     if (!row || !context) return undefined;
     const steps = context.procedures[this.id()]?.steps ?? {};
     return {
-      title: row.faults.map((fault) => faultWords(context.model, fault)).join(' and '),
+      title: faultWords(context.model, row.faults),
       end: row.walk.because ?? stepTitle(steps, row.walk.at ?? ''),
       isRight: row.result === 'right',
       steps: folded(row.walk.steps).map(({ step, said }) => ({ title: stepTitle(steps, step), said })),
@@ -90,7 +90,7 @@ export class ProofPage {
       { title: 'Steps that always led the same way', lines: proof.separatingNothing.map(title) },
       {
         title: 'Faults nobody can tell the complaint of',
-        lines: proof.untold.map(({ fault, because }) => `${faultWords(context.model, fault)}: ${because}`),
+        lines: proof.untold.map(({ faults, because }) => `${faultWords(context.model, faults)}: ${because}`),
       },
     ].filter(({ lines }) => lines.length > 0);
   });

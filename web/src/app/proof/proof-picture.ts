@@ -132,7 +132,7 @@ export class ProofPicture {
   protected readonly rows = computed(() => {
     const { model } = this.context();
     return this.proof().rows.map(({ faults, result, walk }, place) => {
-      const words = faults.map((fault) => faultWords(model, fault)).join(' and ');
+      const words = faultWords(model, faults);
       return {
         place,
         words,
