@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { scaleBand } from 'd3-scale';
 import { faultWords, stepTitle, type ChartProof, type ProofResult, type VisitContext } from '@juxtameter/core';
 
-const LABELS = 240;
+const LABELS = 258;
 /** Across. */
 const COLUMN = 13;
 /** Every so many columns have their number at the head; all say what they are. */
@@ -41,13 +41,15 @@ const NO_CONCLUSION = 'no finding';
           (keydown.enter)="choose.emit(row.place)"
         >
           <rect class="ground" x="0" [attr.y]="row.y" [attr.width]="width()" [attr.height]="cell" />
-          <text x="6" [attr.y]="row.y + cell / 2 + 4">{{ row.label }}</text>
-          @if (row.result === 'right') {
-            <circle class="right" r="6" [attr.cx]="row.x" [attr.cy]="row.y + cell / 2" />
-          } @else if (row.result === 'ambiguous') {
-            <circle class="ambiguous" r="6" [attr.cx]="row.x" [attr.cy]="row.y + cell / 2" />
-          } @else {
-            <path class="wrong" [attr.d]="'M' + (row.x - 6) + ' ' + (row.y + cell / 2 - 6) + 'l12 12m0-12l-12 12'" />
+          <text x="26" [attr.y]="row.y + cell / 2 + 4">{{ row.label }}</text>
+          @for (x of [first, row.x]; track $index) {
+            @if (row.result === 'right') {
+              <circle class="right" r="6" [attr.cx]="x" [attr.cy]="row.y + cell / 2" />
+            } @else if (row.result === 'ambiguous') {
+              <circle class="ambiguous" r="6" [attr.cx]="x" [attr.cy]="row.y + cell / 2" />
+            } @else {
+              <path class="wrong" [attr.d]="'M' + (x - 6) + ' ' + (row.y + cell / 2 - 6) + 'l12 12m0-12l-12 12'" />
+            }
           }
           <title>{{ row.words }}: {{ row.result }}, {{ row.end }}</title>
         </g>
@@ -105,6 +107,8 @@ export class ProofPicture {
   readonly chosen = input<number>();
   readonly choose = output<number>();
   protected readonly head = HEAD;
+  /** Before its name each fault has its mark as well: its column may lie beyond a narrow screen. */
+  protected readonly first = 12;
   /** Rows are as high as a thumb wants them where there is one. */
   protected readonly cell = matchMedia('(pointer: coarse)').matches ? 44 : 22;
 
